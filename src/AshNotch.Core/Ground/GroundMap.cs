@@ -1,0 +1,100 @@
+using System.Reflection;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+
+namespace AshNotch.Core.Ground;
+
+/// <summary>
+/// All positions and techniques, the product's and the owner's, and which leads where. Immutable; checked when it is made.
+/// </summary>
+public sealed class GroundMap
+{
+    private static readonly JsonSerializerOptions DataOptions = new(JsonSerializerDefaults.Web)
+    {
+        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false) },
+        RespectRequiredConstructorParameters = true,
+    };
+
+    private static readonly Lazy<GroundMap> Shipped = new(() =>
+        new GroundMap(Read<Position>("ground/positions.json"), Read<Technique>("ground/techniques.json")));
+
+    private readonly Dictionary<string, Position> positions;
+    private readonly Dictionary<string, Technique> techniques;
+
+    private GroundMap(IReadOnlyList<Position> positions, IReadOnlyList<Technique> techniques)
+    {
+        Positions = positions;
+        Techniques = techniques;
+        var faults = GroundRules.Check(positions, techniques);
+        if (faults.Count > 0)
+            throw new InvalidDataException("The ground does not hold together: " + string.Join(" ", faults));
+        this.positions = positions.ToDictionary(p => p.Id);
+        this.techniques = techniques.ToDictionary(t => t.Id);
+        Spots = [.. positions.SelectMany(p => p.Roles.Select(r => new Spot(p.Id, r)))];
+    }
+
+    /// <summary>The ground as the product ships it.</summary>
+    /// <exception cref="InvalidDataException">The shipped data contradict themselves.</exception>
+    public static GroundMap Default => Shipped.Value;
+
+    /// <summary>Every position, in the order of the table, the owner's last.</summary>
+    public IReadOnlyList<Position> Positions { get; }
+
+    /// <summary>Every technique, in the order of the table, the owner's last.</summary>
+    public IReadOnlyList<Technique> Techniques { get; }
+
+    /// <summary>Every position in each of its roles.</summary>
+    public IReadOnlyList<Spot> Spots { get; }
+
+    /// <summary>This ground with the owner's additions.</summary>
+    /// <exception cref="InvalidDataException">An addition repeats an id or names a spot that does not exist.</exception>
+    public GroundMap With(PersonalWords personal) =>
+        personal.Positions.Count + personal.Techniques.Count == 0
+            ? this
+            : new GroundMap([.. Positions, .. personal.Positions], [.. Techniques, .. personal.Techniques]);
+
+    /// <summary>The position of this id, or null.</summary>
+    public Position? Position(string id) => positions.GetValueOrDefault(id);
+
+    /// <summary>The technique of this id, or null.</summary>
+    public Technique? Technique(string id) => techniques.GetValueOrDefault(id);
+
+    /// <summary>Whether the position exists and knows the role.</summary>
+    public bool Has(Spot spot) => Position(spot.Position)?.Roles.Contains(spot.Role) == true;
+
+    /// <summary>How good the spot is for the owner, -1 to 1; 0 for a spot that is not known.</summary>
+    public double Worth(Spot spot) => Sign(spot.Role) * (Position(spot.Position)?.Worth ?? 0);
+
+    /// <summary>The prior logit that the owner leaves the spot better off against a peer; 0 when not known.</summary>
+    public double Level(Spot spot) => Sign(spot.Role) * (Position(spot.Position)?.Level ?? 0);
+
+    /// <summary>
+    /// How closely a technique belongs to a spot for the one who does it: 1 when the spot is named, 0.3 for "any guard",
+    /// 0.1 for "anywhere", 0 when it does not start here.
+    /// </summary>
+    public double Fit(Technique technique, Spot doer)
+    {
+        var best = 0.0;
+        foreach (var from in technique.From)
+        {
+            best = Math.Max(best, from switch
+            {
+                "*" => 0.1,
+                _ when from.StartsWith("*guard", StringComparison.Ordinal) =>
+                    Position(doer.Position)?.Scores == "guard" && Spot.Parse(from).Role == doer.Role ? 0.3 : 0,
+                _ => Spot.Parse(from) == doer ? 1 : 0,
+            });
+        }
+
+        return best;
+    }
+
+    private static int Sign(Role role) => role switch { Role.Top => 1, Role.Bottom => -1, _ => 0 };
+
+    private static List<T> Read<T>(string resource)
+    {
+        using var stream = Assembly.GetExecutingAssembly().GetManifestResourceStream(resource)
+            ?? throw new InvalidDataException($"{resource} is missing from the program.");
+        return JsonSerializer.Deserialize<List<T>>(stream, DataOptions)!;
+    }
+}

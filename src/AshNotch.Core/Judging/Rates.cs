@@ -1,0 +1,66 @@
+using MathNet.Numerics.Distributions;
+
+namespace AshNotch.Core.Judging;
+
+/// <summary>A share with an interval, each 0 to 1.</summary>
+/// <param name="Rate">The best single figure.</param>
+/// <param name="Low">The lower end.</param>
+/// <param name="High">The upper end.</param>
+public readonly record struct Interval(double Rate, double Low, double High);
+
+/// <summary>Shares of counts, with honest ends.</summary>
+public static class Rates
+{
+    /// <summary>
+    /// Wilson's score interval of a proportion: E. B. Wilson, J. Am. Stat. Assoc. 22 (1927) 209-212, as in R. G. Newcombe,
+    /// Statistics in Medicine 17 (1998) 857-872, method 3. Nothing tried gives 0 to 1.
+    /// </summary>
+    /// <param name="won">Successes, 0 to <paramref name="tried"/>.</param>
+    /// <param name="tried">Tries.</param>
+    /// <param name="level">How often the interval should hold the truth, between 0 and 1.</param>
+    /// <exception cref="ArgumentOutOfRangeException">Counts or level out of range.</exception>
+    public static Interval Wilson(int won, int tried, double level = 0.8)
+    {
+        CheckCounts(won, tried - won, level);
+        if (tried == 0)
+            return new Interval(0.5, 0, 1);
+        var z = Normal.InvCDF(0, 1, (1 + level) / 2);
+        var p = (double)won / tried;
+        var middle = (2 * tried * p) + (z * z);
+        var reach = z * Math.Sqrt((z * z) + (4 * tried * p * (1 - p)));
+        var below = 2 * (tried + (z * z));
+        return new Interval(p, Math.Max(0, (middle - reach) / below), Math.Min(1, (middle + reach) / below));
+    }
+
+    /// <summary>
+    /// A rate drawn toward what is usual: the log's counts on top of a Beta prior worth <paramref name="weight"/> tries, and
+    /// the equal-tailed interval of the posterior (conjugate Beta-binomial; any textbook, e.g. Gelman et al., Bayesian Data
+    /// Analysis, ch. 2).
+    /// </summary>
+    /// <param name="won">Successes.</param>
+    /// <param name="lost">Failures.</param>
+    /// <param name="usual">The prior mean, between 0 and 1.</param>
+    /// <param name="weight">How many tries the prior is worth, above 0.</param>
+    /// <param name="level">How often the interval should hold the truth, between 0 and 1.</param>
+    /// <exception cref="ArgumentOutOfRangeException">Counts, prior or level out of range.</exception>
+    public static Interval Shrunken(int won, int lost, double usual, double weight, double level = 0.8)
+    {
+        CheckCounts(won, lost, level);
+        ArgumentOutOfRangeException.ThrowIfLessThanOrEqual(weight, 0);
+        if (usual is not (> 0 and < 1))
+            throw new ArgumentOutOfRangeException(nameof(usual), usual, "The prior mean lies between 0 and 1.");
+        var posterior = new Beta(won + (usual * weight), lost + ((1 - usual) * weight));
+        return new Interval(
+            posterior.Mean,
+            posterior.InverseCumulativeDistribution((1 - level) / 2),
+            posterior.InverseCumulativeDistribution((1 + level) / 2));
+    }
+
+    private static void CheckCounts(int won, int lost, double level)
+    {
+        ArgumentOutOfRangeException.ThrowIfNegative(won);
+        ArgumentOutOfRangeException.ThrowIfNegative(lost);
+        if (level is not (> 0 and < 1))
+            throw new ArgumentOutOfRangeException(nameof(level), level, "The level lies between 0 and 1.");
+    }
+}

@@ -1,0 +1,65 @@
+using AshNotch.Core.Ground;
+
+namespace AshNotch.Core.Log;
+
+/// <summary>A moment that may well come next from a spot.</summary>
+/// <param name="Actor">Who would do it.</param>
+/// <param name="Technique">The technique's id.</param>
+/// <param name="Weight">How likely beside the others; only the order means anything.</param>
+/// <param name="To">Where the owner would end up if it came off, the likeliest first; empty for a finish or when open.</param>
+public sealed record NextMoment(Actor Actor, string Technique, double Weight, IReadOnlyList<Spot> To);
+
+/// <summary>How often something followed in the log.</summary>
+/// <param name="From">The owner's spot.</param>
+/// <param name="Actor">Who did it.</param>
+/// <param name="Technique">The technique.</param>
+/// <param name="To">Where it led, when that is known and it came off.</param>
+/// <param name="Count">How many times.</param>
+public readonly record struct Followed(Spot From, Actor Actor, string Technique, Spot? To, int Count);
+
+/// <summary>
+/// Orders what may come next from a spot, for logging: weight = usual share of the technique here (by the map) + 2 for each
+/// time it was seen here in the log. Two, so that after one class the own game already leads. An ordering aid, not a
+/// judgement.
+/// </summary>
+public static class NextMoments
+{
+    private const double SeenWeight = 2;
+
+    /// <summary>For every spot of the ground, its likeliest next moments, best first, at most <paramref name="most"/> for each person.</summary>
+    /// <param name="ground">The ground with the owner's additions.</param>
+    /// <param name="history">What followed what in the log.</param>
+    /// <param name="most">How many for each of the two people.</param>
+    public static IReadOnlyDictionary<Spot, IReadOnlyList<NextMoment>> Of(
+        GroundMap ground, IEnumerable<Followed> history, int most = 12)
+    {
+        var bySpot = history.ToLookup(f => f.From);
+        return ground.Spots.ToDictionary(
+            spot => spot,
+            spot => (IReadOnlyList<NextMoment>)[.. Enum.GetValues<Actor>().SelectMany(actor => From(spot, actor, ground, bySpot[spot], most))]);
+    }
+
+    private static IEnumerable<NextMoment> From(Spot spot, Actor actor, GroundMap ground, IEnumerable<Followed> history, int most)
+    {
+        var doer = actor == Actor.Me ? spot : spot.Mirror();
+        var seen = history.Where(f => f.Actor == actor).ToLookup(f => f.Technique);
+        return
+            from technique in ground.Techniques
+            let fit = ground.Fit(technique, doer)
+            let count = seen[technique.Id].Sum(f => f.Count)
+            where fit > 0 || count > 0
+            let next = new NextMoment(actor, technique.Id, (fit * technique.Usual) + (SeenWeight * count), Destinations(technique, actor, seen[technique.Id]))
+            orderby next.Weight descending, technique.Id
+            select next into ordered
+            group ordered by ordered.Actor into one
+            from next in one.Take(most)
+            select next;
+    }
+
+    private static IReadOnlyList<Spot> Destinations(Technique technique, Actor actor, IEnumerable<Followed> seen)
+    {
+        var own = seen.Where(f => f.To is not null).GroupBy(f => f.To!.Value).OrderByDescending(g => g.Sum(f => f.Count)).Select(g => g.Key);
+        var usual = technique.To.Select(Spot.Parse).Select(s => actor == Actor.Me ? s : s.Mirror());
+        return [.. own.Concat(usual).Distinct()];
+    }
+}

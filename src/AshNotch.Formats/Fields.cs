@@ -1,0 +1,189 @@
+using System.Globalization;
+using System.Text.Json;
+using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
+
+namespace AshNotch.Formats;
+
+/// <summary>
+/// Reads the members of one JSON object. Whatever is missing or of the wrong kind becomes a fault with its JSON pointer;
+/// nothing is thrown, and members that nobody asks for are passed over.
+/// </summary>
+internal readonly struct Fields
+{
+    private readonly JsonElement element;
+    private readonly string at;
+    private readonly List<Fault> faults;
+
+    public Fields(JsonElement element, string at, List<Fault> faults)
+    {
+        (this.element, this.at, this.faults) = (element, at, faults);
+        if (element.ValueKind != JsonValueKind.Object)
+            faults.Add(new Fault(at, $"An object is expected here, not {Kind(element)}."));
+    }
+
+    public string? Text(string name) => Member(name) is { } value ? TextOf(value, At(name)) : null;
+
+    public string RequiredText(string name, string? fallback = null)
+    {
+        if (Member(name) is { } value)
+            return TextOf(value, At(name)) ?? "?";
+        if (fallback is null)
+            Missing(name);
+        return fallback ?? "?";
+    }
+
+    public double? Number(string name)
+    {
+        if (Member(name) is not { } value)
+            return null;
+        if (value.ValueKind == JsonValueKind.Number && value.TryGetDouble(out var number) && double.IsFinite(number))
+            return number;
+        Wrong(name, value, "a number");
+        return null;
+    }
+
+    public int? Whole(string name)
+    {
+        if (Number(name) is not { } number)
+            return null;
+        if (number == Math.Floor(number) && Math.Abs(number) <= int.MaxValue)
+            return (int)number;
+        faults.Add(new Fault(At(name), FormattableString.Invariant($"A whole number is expected here, not {number}.")));
+        return null;
+    }
+
+    public bool? Flag(string name)
+    {
+        if (Member(name) is not { } value)
+            return null;
+        if (value.ValueKind is JsonValueKind.True or JsonValueKind.False)
+            return value.GetBoolean();
+        Wrong(name, value, "true or false");
+        return null;
+    }
+
+    public T? OneOf<T>(string name)
+        where T : struct, Enum
+    {
+        if (Text(name) is not { } word)
+            return null;
+        if (Word.TryRead<T>(word, out var value))
+            return value;
+        faults.Add(new Fault(At(name), $"'{word}' is not one of {string.Join(", ", Word.All<T>())}."));
+        return null;
+    }
+
+    public T RequiredOneOf<T>(string name)
+        where T : struct, Enum
+    {
+        if (Member(name) is null)
+            Missing(name);
+        return OneOf<T>(name) ?? default;
+    }
+
+    public DateOnly RequiredDate(string name)
+    {
+        if (Member(name) is null)
+            Missing(name);
+        if (Text(name) is not { } text)
+            return default;
+        if (DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date))
+            return date;
+        faults.Add(new Fault(At(name), $"'{text}' is not a date of the calendar; write it as year-month-day, for example 2026-03-03."));
+        return default;
+    }
+
+    public TimeOnly? Time(string name)
+    {
+        if (Text(name) is not { } text)
+            return null;
+        if (TimeOnly.TryParseExact(text, ["HH:mm", "HH:mm:ss"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var time))
+            return time;
+        faults.Add(new Fault(At(name), $"'{text}' is not a time of day; write it as hours:minutes, for example 18:30."));
+        return null;
+    }
+
+    public Kilograms? Weight(string name)
+    {
+        if (Number(name) is not { } number)
+            return null;
+        if (Kilograms.IsWeight(number))
+            return new Kilograms(number);
+        faults.Add(new Fault(At(name), FormattableString.Invariant(
+            $"A body weight lies between {Kilograms.Least} and {Kilograms.Most} kg, and {number} does not.")));
+        return null;
+    }
+
+    public Spot? Spot(string name)
+    {
+        if (Object(name) is not { } fields)
+            return null;
+        return new Spot(fields.RequiredText("position"), fields.RequiredOneOf<Role>("role"));
+    }
+
+    public Fields? Object(string name) => Member(name) is { } value ? new Fields(value, At(name), faults) : null;
+
+    /// <summary>Each element of an array with what reads it; null when the member is left out.</summary>
+    public List<T>? List<T>(string name, Func<JsonElement, string, T> read)
+    {
+        if (Member(name) is not { } value)
+            return null;
+        if (value.ValueKind == JsonValueKind.Array)
+        {
+            var path = At(name);
+            return [.. value.EnumerateArray().Select((item, i) => read(item, $"{path}/{i}"))];
+        }
+
+        Wrong(name, value, "a list");
+        return null;
+    }
+
+    public List<string>? Texts(string name)
+    {
+        var self = this;
+        return List(name, (item, path) => self.TextOf(item, path) ?? "?");
+    }
+
+    public void Missing(string name) =>
+        faults.Add(new Fault(At(name), $"'{name}' is missing, and this cannot be read without it."));
+
+    private string At(string name) => $"{at}/{name.Replace("~", "~0").Replace("/", "~1")}";
+
+    private JsonElement? Member(string name) =>
+        element.ValueKind == JsonValueKind.Object && element.TryGetProperty(name, out var value) && value.ValueKind != JsonValueKind.Null
+            ? value
+            : null;
+
+    private string? TextOf(JsonElement value, string path)
+    {
+        if (value.ValueKind != JsonValueKind.String)
+        {
+            faults.Add(new Fault(path, $"A text is expected here, not {Kind(value)}."));
+            return null;
+        }
+
+        try
+        {
+            return value.GetString();
+        }
+        catch (InvalidOperationException)
+        {
+            faults.Add(new Fault(path, "This text holds half a character (a lone surrogate); write it anew."));
+            return null;
+        }
+    }
+
+    private void Wrong(string name, JsonElement value, string wanted) =>
+        faults.Add(new Fault(At(name), $"{char.ToUpperInvariant(wanted[0])}{wanted[1..]} is expected here, not {Kind(value)}."));
+
+    private static string Kind(JsonElement value) => value.ValueKind switch
+    {
+        JsonValueKind.Object => "an object",
+        JsonValueKind.Array => "a list",
+        JsonValueKind.String => "a text",
+        JsonValueKind.Number => "a number of this kind",
+        JsonValueKind.True or JsonValueKind.False => "true or false",
+        _ => "nothing",
+    };
+}

@@ -1,0 +1,46 @@
+using System.Globalization;
+using System.Text.Encodings.Web;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using AshNotch.Core.Ground;
+
+namespace AshNotch.Formats;
+
+/// <summary>How the log's records are written as JSON: kebab-case words, plain kilograms, HH:mm, nothing for null.</summary>
+public static class LogJson
+{
+    public static JsonSerializerOptions Options { get; } = Configure(new JsonSerializerOptions(JsonSerializerDefaults.Web));
+
+    /// <summary>Sets these options on a serializer's own (the web host brings its own instance).</summary>
+    public static JsonSerializerOptions Configure(JsonSerializerOptions options)
+    {
+        options.NumberHandling = JsonNumberHandling.Strict;
+        options.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull;
+        options.Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping;
+        options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false));
+        options.Converters.Add(new KilogramsConverter());
+        options.Converters.Add(new MinuteConverter());
+        return options;
+    }
+
+    private sealed class KilogramsConverter : JsonConverter<Kilograms>
+    {
+        public override Kilograms Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options)
+        {
+            var value = reader.GetDouble();
+            return Kilograms.IsWeight(value) ? new Kilograms(value) : throw new JsonException("Not a body weight.");
+        }
+
+        public override void Write(Utf8JsonWriter writer, Kilograms value, JsonSerializerOptions options) =>
+            writer.WriteNumberValue(value.Value);
+    }
+
+    private sealed class MinuteConverter : JsonConverter<TimeOnly>
+    {
+        public override TimeOnly Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) =>
+            TimeOnly.ParseExact(reader.GetString()!, "HH:mm", CultureInfo.InvariantCulture);
+
+        public override void Write(Utf8JsonWriter writer, TimeOnly value, JsonSerializerOptions options) =>
+            writer.WriteStringValue(value.ToString("HH:mm", CultureInfo.InvariantCulture));
+    }
+}

@@ -1,0 +1,177 @@
+using System.Text.Json;
+using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
+
+namespace AshNotch.Formats;
+
+/// <summary>
+/// Reads the log's records from JSON. Shape and kinds are seen to here; what the values may be is
+/// <see cref="LogRules"/>' affair.
+/// </summary>
+public static class LogReader
+{
+    public static Athlete Athlete(JsonElement json, string at, List<Fault> faults)
+    {
+        var f = new Fields(json, at, faults);
+        return new Athlete
+        {
+            Name = f.RequiredText("name"),
+            Belt = f.RequiredOneOf<BeltColour>("belt"),
+            Stripes = f.Whole("stripes"),
+            WeightKg = f.Weight("weightKg"),
+            Units = f.OneOf<Units>("units"),
+            Objective = f.OneOf<Objective>("objective"),
+            TrainingStyle = f.OneOf<TrainingStyle>("trainingStyle"),
+            DominantSide = f.OneOf<Side>("dominantSide"),
+        };
+    }
+
+    /// <param name="newId">The id to take when none is given; null when one must be.</param>
+    public static Partner Partner(JsonElement json, string at, List<Fault> faults, string? newId = null)
+    {
+        var f = new Fields(json, at, faults);
+        return new Partner
+        {
+            Id = f.RequiredText("id", newId),
+            Name = f.RequiredText("name"),
+            Belt = f.OneOf<BeltColour>("belt"),
+            Stripes = f.Whole("stripes"),
+            WeightKg = f.Weight("weightKg"),
+            Traits = f.Texts("traits"),
+            Notes = f.Text("notes"),
+        };
+    }
+
+    /// <param name="newId">The id to take when none is given; null when one must be.</param>
+    public static Session Session(JsonElement json, string at, List<Fault> faults, string? newId = null)
+    {
+        var f = new Fields(json, at, faults);
+        return new Session
+        {
+            Id = f.RequiredText("id", newId),
+            Date = f.RequiredDate("date"),
+            StartTime = f.Time("startTime"),
+            Kind = f.RequiredOneOf<SessionKind>("kind"),
+            Attire = f.RequiredOneOf<Attire>("attire"),
+            Minutes = f.Number("minutes"),
+            Effort = f.Number("effort"),
+            Aim = f.Text("aim"),
+            Notes = f.Text("notes"),
+            Rolls = f.List("rolls", (item, path) => Roll(item, path, faults)) ?? [],
+        };
+    }
+
+    /// <param name="newId">The id to take when none is given; null when one must be.</param>
+    public static Roll Roll(JsonElement json, string at, List<Fault> faults, string? newId = null)
+    {
+        var f = new Fields(json, at, faults);
+        return new Roll
+        {
+            Id = f.RequiredText("id", newId),
+            Order = f.Whole("order"),
+            Kind = f.OneOf<RollKind>("kind"),
+            PartnerId = f.Text("partnerId"),
+            PartnerBelt = f.OneOf<BeltColour>("partnerBelt"),
+            PartnerStripes = f.Whole("partnerStripes"),
+            PartnerWeightKg = f.Weight("partnerWeightKg"),
+            Minutes = f.Number("minutes"),
+            Intensity = f.OneOf<Intensity>("intensity"),
+            Intent = f.OneOf<Intent>("intent"),
+            Ruleset = f.Text("ruleset"),
+            Told = f.Text("told"),
+            Notes = f.Text("notes"),
+            Takeaways = f.Texts("takeaways"),
+            Exchanges = f.List("exchanges", (item, path) => Exchange(item, path, faults)) ?? [],
+        };
+    }
+
+    public static PersonalWords Vocabulary(JsonElement json, string at, List<Fault> faults)
+    {
+        var f = new Fields(json, at, faults);
+        return new PersonalWords
+        {
+            Positions = f.List("positions", (item, path) => Position(item, path, faults)) ?? [],
+            Techniques = f.List("techniques", (item, path) => Technique(item, path, faults)) ?? [],
+            Aliases = f.List("aliases", (item, path) => Alias(item, path, faults)) ?? [],
+        };
+    }
+
+    private static Exchange Exchange(JsonElement json, string at, List<Fault> faults)
+    {
+        var f = new Fields(json, at, faults);
+        return new Exchange
+        {
+            Start = f.Spot("start"),
+            Moments = f.List("moments", (item, path) => Moment(item, path, faults)) ?? [],
+            End = f.Object("end") is { } end
+                ? new ExchangeEnd { Kind = end.RequiredOneOf<EndKind>("kind"), By = end.OneOf<Actor>("by"), Technique = end.Text("technique") }
+                : null,
+        };
+    }
+
+    private static Moment Moment(JsonElement json, string at, List<Fault> faults)
+    {
+        var f = new Fields(json, at, faults);
+        return new Moment
+        {
+            Actor = f.RequiredOneOf<Actor>("actor"),
+            Technique = f.RequiredText("technique"),
+            Outcome = f.RequiredOneOf<Outcome>("outcome"),
+            Side = f.OneOf<Side>("side"),
+            Clock = f.Number("clock"),
+            From = f.Spot("from"),
+            To = f.Spot("to"),
+            Reasons = f.Texts("reasons"),
+            Note = f.Text("note"),
+            Better = f.Text("better"),
+            Sure = f.Flag("sure"),
+        };
+    }
+
+    private static Position Position(JsonElement json, string at, List<Fault> faults)
+    {
+        var f = new Fields(json, at, faults);
+        var roles = f.Texts("roles");
+        var even = roles is null or ["even"];
+        if (!even && roles is not ["top", "bottom"])
+            faults.Add(new Fault(at + "/roles", "A position's roles are either even alone, or top and bottom."));
+        return new Position
+        {
+            Id = f.RequiredText("id"),
+            Name = f.RequiredText("name"),
+            Family = f.Text("family") ?? "own",
+            Roles = even ? [Role.Even] : [Role.Top, Role.Bottom],
+            Scores = f.Text("scores") ?? "nothing",
+            Gi = f.Flag("gi") ?? false,
+            Worth = f.Number("worth") ?? 0,
+            Level = f.Number("level") ?? 0,
+            Says = f.Text("says") ?? "",
+            Aliases = f.Texts("aliases") ?? [],
+        };
+    }
+
+    private static Technique Technique(JsonElement json, string at, List<Fault> faults)
+    {
+        var f = new Fields(json, at, faults);
+        return new Technique
+        {
+            Id = f.RequiredText("id"),
+            Name = f.RequiredText("name"),
+            Kind = f.RequiredText("kind"),
+            From = f.Texts("from") ?? [],
+            To = f.Texts("to") ?? [],
+            Target = f.Text("target"),
+            Care = f.Text("care"),
+            Gi = f.Flag("gi") ?? false,
+            Usual = Math.Clamp(f.Whole("usual") ?? 1, 1, 5),
+            Says = f.Text("says") ?? "",
+            Aliases = f.Texts("aliases") ?? [],
+        };
+    }
+
+    private static Alias Alias(JsonElement json, string at, List<Fault> faults)
+    {
+        var f = new Fields(json, at, faults);
+        return new Alias(f.RequiredText("says"), f.RequiredText("means"));
+    }
+}

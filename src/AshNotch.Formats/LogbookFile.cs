@@ -1,0 +1,147 @@
+using System.Text.Json;
+using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
+
+namespace AshNotch.Formats;
+
+/// <summary>A logbook that was read, or why it was not.</summary>
+/// <param name="Logbook">The logbook; null when there are faults.</param>
+/// <param name="Faults">Everything wrong with it, at most <see cref="LogbookFile.MostFaults"/> and one that counts the rest.</param>
+/// <param name="Remarks">Sentences about what was read but cannot be kept.</param>
+public sealed record LogbookReading(Logbook? Logbook, IReadOnlyList<Fault> Faults, IReadOnlyList<string> Remarks);
+
+/// <summary>The whole log as one file: <c>ash-notch-logbook</c>, version 1.</summary>
+public static class LogbookFile
+{
+    public const string Format = "ash-notch-logbook";
+    public const int Version = 1;
+    public const int MostFaults = 100;
+
+    /// <summary>Reads and checks a whole file from a stream. Nothing is thrown for a bad file; it answers with faults.</summary>
+    public static async Task<LogbookReading> Read(Stream stream, CancellationToken stop = default)
+    {
+        var faults = new List<Fault>();
+        var remarks = new List<string>();
+        var seen = new HashSet<string>();
+        Athlete? athlete = null;
+        var vocabulary = PersonalWords.None;
+        var partners = new List<Partner>();
+        var sessions = new List<Session>();
+        try
+        {
+            await foreach (var slice in new JsonSlices(stream, "partners", "sessions").Read(stop))
+            {
+                seen.Add(slice.Member);
+                var at = slice.Index is { } i ? $"/{slice.Member}/{i}" : $"/{slice.Member}";
+                switch (slice.Member)
+                {
+                    case "format":
+                        Expect(slice.Value.ValueKind == JsonValueKind.String && slice.Value.ValueEquals(Format), at, $"This is not a logbook: its format must be '{Format}'.", faults);
+                        break;
+                    case "version":
+                        Expect(slice.Value.ValueKind == JsonValueKind.Number && slice.Value.TryGetInt32(out var v) && v == Version, at, $"Only version {Version} of the format can be read here.", faults);
+                        break;
+                    case "athlete":
+                        athlete = LogReader.Athlete(slice.Value, at, faults);
+                        break;
+                    case "partners":
+                        partners.Add(LogReader.Partner(slice.Value, at, faults));
+                        break;
+                    case "sessions":
+                        sessions.Add(LogReader.Session(slice.Value, at, faults));
+                        break;
+                    case "vocabulary":
+                        vocabulary = LogReader.Vocabulary(slice.Value, at, faults);
+                        break;
+                    case "blocks" or "niggles" when slice.Value.ValueKind == JsonValueKind.Array && slice.Value.GetArrayLength() > 0:
+                        remarks.Add($"The {slice.Member} in the file ({slice.Value.GetArrayLength()}) were passed over: this version does not keep them yet. Keep the file.");
+                        break;
+                }
+            }
+        }
+        catch (JsonException fault)
+        {
+            var where = fault.LineNumber is { } line ? $" (near line {line + 1})" : "";
+            return new LogbookReading(null, [new Fault("", $"The file is not readable as JSON{where}: {fault.Message.Split(" LineNumber:")[0]}")], []);
+        }
+        catch (InvalidOperationException)
+        {
+            return new LogbookReading(null, [new Fault("", "The file holds half a character (a lone surrogate) in a member's name.")], []);
+        }
+
+        // A list that was present but empty yields no slice, so only single members can be missed here.
+        foreach (var name in new[] { "format", "version", "athlete" }.Where(n => !seen.Contains(n)))
+            faults.Add(new Fault("/" + name, $"'{name}' is missing, and this cannot be read without it."));
+        if (athlete is null || faults.Count > 0)
+            return new LogbookReading(null, Cut(faults), []);
+        var logbook = new Logbook { Athlete = athlete, Partners = partners, Sessions = sessions, Vocabulary = vocabulary };
+        faults.AddRange(Check(logbook));
+        return faults.Count > 0 ? new LogbookReading(null, Cut(faults), []) : new LogbookReading(logbook, [], remarks);
+    }
+
+    /// <summary>What is wrong with a logbook taken as a whole.</summary>
+    public static IEnumerable<Fault> Check(Logbook logbook)
+    {
+        var words = LogRules.Check(logbook.Vocabulary, GroundMap.Default, "/vocabulary").ToList();
+        if (words.Count > 0)
+            return words;
+        var ground = GroundMap.Default.With(logbook.Vocabulary);
+        var partners = logbook.Partners.Select(p => p.Id).ToHashSet();
+        return LogRules.Check(logbook.Athlete, "/athlete")
+            .Concat(LogRules.Unique(logbook.Partners.Select(p => p.Id), "/partners", "partner"))
+            .Concat(logbook.Partners.SelectMany((p, i) => LogRules.Check(p, $"/partners/{i}")))
+            .Concat(LogRules.Unique(logbook.Sessions.Select(s => s.Id), "/sessions", "session"))
+            .Concat(logbook.Sessions.SelectMany((s, i) => LogRules.Check(s, ground, $"/sessions/{i}")))
+            .Concat(logbook.Sessions.SelectMany((s, i) => UnknownPartners(s, partners, $"/sessions/{i}")));
+    }
+
+    /// <summary>Rolls whose partner is not among the known ones.</summary>
+    public static IEnumerable<Fault> UnknownPartners(Session session, IReadOnlySet<string> partners, string at = "") =>
+        session.Rolls.Select((roll, i) => (roll.PartnerId, i))
+            .Where(r => r.PartnerId is { } id && !partners.Contains(id))
+            .Select(r => new Fault($"{at}/rolls/{r.i}/partnerId", $"No partner has the id '{r.PartnerId}'; add the partner first."));
+
+    /// <summary>Writes a whole file; sessions are taken one at a time as they come.</summary>
+    public static async Task Write(
+        Stream stream, Athlete athlete, IEnumerable<Partner> partners, IEnumerable<Session> sessions, PersonalWords vocabulary, CancellationToken stop = default)
+    {
+        const int flushAt = 128 * 1024;
+        await using var writer = new Utf8JsonWriter(stream, new JsonWriterOptions { Encoder = LogJson.Options.Encoder, Indented = true, NewLine = "\n" });
+        writer.WriteStartObject();
+        writer.WriteString("format", Format);
+        writer.WriteNumber("version", Version);
+        writer.WritePropertyName("athlete");
+        JsonSerializer.Serialize(writer, athlete, LogJson.Options);
+        await WriteList("partners", partners);
+        await WriteList("sessions", sessions);
+        await WriteList("blocks", Enumerable.Empty<object>());
+        await WriteList("niggles", Enumerable.Empty<object>());
+        writer.WritePropertyName("vocabulary");
+        JsonSerializer.Serialize(writer, vocabulary, LogJson.Options);
+        writer.WriteEndObject();
+        await writer.FlushAsync(stop);
+
+        async Task WriteList<T>(string name, IEnumerable<T> items)
+        {
+            writer.WriteStartArray(name);
+            foreach (var item in items)
+            {
+                JsonSerializer.Serialize(writer, item, LogJson.Options);
+                if (writer.BytesPending > flushAt)
+                    await writer.FlushAsync(stop);
+            }
+
+            writer.WriteEndArray();
+        }
+    }
+
+    private static void Expect(bool holds, string at, string sentence, List<Fault> faults)
+    {
+        if (!holds)
+            faults.Add(new Fault(at, sentence));
+    }
+
+    private static IReadOnlyList<Fault> Cut(List<Fault> faults) => faults.Count <= MostFaults
+        ? faults
+        : [.. faults.Take(MostFaults), new Fault("", $"And {faults.Count - MostFaults} more faults, not listed.")];
+}

@@ -24,6 +24,7 @@ internal sealed class JsonSlices(Stream stream, params string[] lists)
         Nothing,
     }
 
+    private readonly HashSet<string> members = [];
     private byte[] buffer = new byte[64 * 1024];
     private int start;
     private int end;
@@ -32,6 +33,9 @@ internal sealed class JsonSlices(Stream stream, params string[] lists)
     private Expect expect;
     private string member = "";
     private int index;
+
+    /// <summary>The members met so far, lists without elements too.</summary>
+    public IReadOnlySet<string> Members => members;
 
     /// <exception cref="JsonException">The stream is not one whole JSON object.</exception>
     public async IAsyncEnumerable<JsonSlice> Read([EnumeratorCancellation] CancellationToken stop)
@@ -92,6 +96,7 @@ internal sealed class JsonSlices(Stream stream, params string[] lists)
                 return true;
             case (Expect.Member, JsonTokenType.PropertyName):
                 (member, index, expect) = (reader.GetString()!, 0, Expect.Value);
+                members.Add(member);
                 return true;
             case (Expect.Member, JsonTokenType.EndObject):
                 expect = Expect.Nothing;
@@ -112,10 +117,11 @@ internal sealed class JsonSlices(Stream stream, params string[] lists)
         var ahead = reader;
         if (!ahead.Read())
             return false;
-        if (ahead.TokenType != JsonTokenType.EndArray)
-            return Whole(ref reader, out document);
+        if (ahead.TokenType == JsonTokenType.EndArray)
+            expect = Expect.Member;
+        else if (!Whole(ref ahead, out document))
+            return false;
         reader = ahead;
-        expect = Expect.Member;
         return true;
     }
 

@@ -1,3 +1,4 @@
+using System.Buffers;
 using System.Text.Json;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
@@ -22,16 +23,15 @@ public static class LogbookFile
     {
         var faults = new List<Fault>();
         var remarks = new List<string>();
-        var seen = new HashSet<string>();
+        var slices = new JsonSlices(stream, "partners", "sessions");
         Athlete? athlete = null;
         var vocabulary = PersonalWords.None;
         var partners = new List<Partner>();
         var sessions = new List<Session>();
         try
         {
-            await foreach (var slice in new JsonSlices(stream, "partners", "sessions").Read(stop))
+            await foreach (var slice in slices.Read(stop))
             {
-                seen.Add(slice.Member);
                 var at = slice.Index is { } i ? $"/{slice.Member}/{i}" : $"/{slice.Member}";
                 switch (slice.Member)
                 {
@@ -69,8 +69,7 @@ public static class LogbookFile
             return new LogbookReading(null, [new Fault("", "The file holds half a character (a lone surrogate) in a member's name.")], []);
         }
 
-        // A list that was present but empty yields no slice, so only single members can be missed here.
-        foreach (var name in new[] { "format", "version", "athlete" }.Where(n => !seen.Contains(n)))
+        foreach (var name in new[] { "format", "version", "athlete", "partners", "sessions" }.Where(n => !slices.Members.Contains(n)))
             faults.Add(new Fault("/" + name, $"'{name}' is missing, and this cannot be read without it."));
         if (athlete is null || faults.Count > 0)
             return new LogbookReading(null, Cut(faults), []);
@@ -106,7 +105,8 @@ public static class LogbookFile
         Stream stream, Athlete athlete, IEnumerable<Partner> partners, IEnumerable<Session> sessions, PersonalWords vocabulary, CancellationToken stop = default)
     {
         const int flushAt = 128 * 1024;
-        await using var writer = new Utf8JsonWriter(stream, new JsonWriterOptions { Encoder = LogJson.Options.Encoder, Indented = true, NewLine = "\n" });
+        var buffer = new ArrayBufferWriter<byte>(2 * flushAt);
+        await using var writer = new Utf8JsonWriter(buffer, new JsonWriterOptions { Encoder = LogJson.Options.Encoder, Indented = true, NewLine = "\n" });
         writer.WriteStartObject();
         writer.WriteString("format", Format);
         writer.WriteNumber("version", Version);
@@ -119,7 +119,7 @@ public static class LogbookFile
         writer.WritePropertyName("vocabulary");
         JsonSerializer.Serialize(writer, vocabulary, LogJson.Options);
         writer.WriteEndObject();
-        await writer.FlushAsync(stop);
+        await HandOver();
 
         async Task WriteList<T>(string name, IEnumerable<T> items)
         {
@@ -127,11 +127,18 @@ public static class LogbookFile
             foreach (var item in items)
             {
                 JsonSerializer.Serialize(writer, item, LogJson.Options);
-                if (writer.BytesPending > flushAt)
-                    await writer.FlushAsync(stop);
+                if (buffer.WrittenCount + writer.BytesPending > flushAt)
+                    await HandOver();
             }
 
             writer.WriteEndArray();
+        }
+
+        async Task HandOver()
+        {
+            writer.Flush();
+            await stream.WriteAsync(buffer.WrittenMemory, stop);
+            buffer.ResetWrittenCount();
         }
     }
 

@@ -50,7 +50,7 @@ public static class ContestReader
                     Sure = moment.Sure ?? true,
                     Place = new MomentPlace(session, roll, index, i),
                 });
-                gains.Add(Results.Of(moment, ground, objective));
+                gains.Add(MomentResults.Of(moment, ground, objective));
             }
 
             if (left)
@@ -84,7 +84,7 @@ public static class ContestReader
                 Finished = true,
                 Place = new MomentPlace(session, roll, index, null),
             });
-            gains.Add(Results.OfTap(by, objective));
+            gains.Add(MomentResults.OfTap(by, objective));
         }
     }
 

@@ -22,7 +22,7 @@ public sealed record Logbook
 }
 
 /// <summary>The owner of the log.</summary>
-public sealed record Athlete
+public record Athlete
 {
     /// <summary>The name, never empty.</summary>
     public required string Name { get; init; }
@@ -50,7 +50,7 @@ public sealed record Athlete
 }
 
 /// <summary>Somebody to roll with, as they are now; a roll keeps what they were that day.</summary>
-public sealed record Partner
+public record Partner
 {
     /// <summary>The id, unique among partners.</summary>
     public required string Id { get; init; }
@@ -75,7 +75,7 @@ public sealed record Partner
 }
 
 /// <summary>One visit to the mat.</summary>
-public sealed record Session
+public record Session
 {
     /// <summary>The id, unique among sessions.</summary>
     public required string Id { get; init; }
@@ -109,7 +109,7 @@ public sealed record Session
 }
 
 /// <summary>One round with one partner.</summary>
-public sealed record Roll
+public record Roll
 {
     /// <summary>The id, unique within its session.</summary>
     public required string Id { get; init; }

@@ -8,7 +8,7 @@ namespace AshNotch.Core.Judging;
 /// from memory): takedown 2, sweep 2, knee on belly 2, guard pass 3, mount 4, back control 4; a tap counts 6 more (common
 /// practice, no source). Holds are not timed here: a moment that says done is taken as held.
 /// </summary>
-public static class Results
+public static class MomentResults
 {
     /// <summary>What a tap adds under the points objective.</summary>
     public const double TapPoints = 6;

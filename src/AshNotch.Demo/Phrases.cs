@@ -1,0 +1,150 @@
+using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
+
+namespace AshNotch.Demo;
+
+/// <summary>Puts a simulated log into the words of somebody who writes after class. All invented.</summary>
+internal static class Phrases
+{
+    private static readonly string[] EarlyAims =
+    [
+        "Two grips before anything.", "Bottom only tonight.", "Frames first, then hips.", "Breathe out when I am pinned.",
+        "Sit up in guard, no flat back.", "Stand in base before I touch a collar.", "One attack from every top spot.", "Slow start, no rushing the pass.",
+    ];
+
+    private static readonly string[] BlockAims =
+    [
+        "Half guard: near elbow inside before he settles.", "Half guard: win the knee line on the left.", "Knee shield in early, head off his chest.",
+        "Underhook or frame, never neither.", "Ask Odalys for half guard rounds.", "Half guard on the left, ten starts.",
+    ];
+
+    private static readonly string[] CupAims = ["First grip is mine.", "Score first, then settle.", "Cup rounds: no gift points.", "Back or nothing when they turtle."];
+
+    private static readonly string[] SessionNotes =
+    [
+        "Cold in the loft, slow to warm up.", "Good class on collar grips.", "Tired from work, kept it light at the end.", "Ysolde showed the long step again.",
+        "Mats full, two rolls cut short by the wall.", "Felt sharp from the second round on.", "Shoulders heavy after the hull job.", "Fenwick brought buns.",
+    ];
+
+    private static readonly string[] RollNotes =
+    [
+        "{0} got the grip first every time.", "Good pace with {0}, no rush.", "{0} said my head is too low when I come up.", "Lost the count of resets with {0}.",
+        "Want another round with {0} from the same start.", "{0} felt heavier than last week.", "Best I have moved against {0}.",
+    ];
+
+    private static readonly Dictionary<string, string[]> Lessons = new()
+    {
+        ["knee-cut"] = ["Get the near elbow inside before the knee comes through.", "Knee line first. The grip can wait.", "Do not lie flat under the knee cut.", "Left side again: turn toward the knee, not away."],
+        ["smash-pass"] = ["Knees apart means frames are late.", "Hips out the moment the weight comes."],
+        ["rear-naked-choke"] = ["Two hands on the choking arm, then think.", "Chin is not a defence."],
+        ["arm-triangle"] = ["Keep the elbow off my own neck.", "Answer early or do not answer."],
+        ["armbar"] = ["Hide the elbow before I bridge.", "Thumb up is not enough, move the hips."],
+        ["guillotine"] = ["Head up on the way in.", "Shoulder over before I pull the head out."],
+        ["triangle"] = ["Both arms in or both arms out.", "Posture first when the leg climbs."],
+        ["single-leg"] = ["Foot outside, then sprawl.", "Fight the hands before the leg is up."],
+    };
+
+    private static readonly string[] PlainLessons =
+    [
+        "Win the inside knee before I reach for the collar.", "Stop waiting once I have the grip.", "Stay on top, then hunt.", "Look for the back when they turn.",
+        "Grip, then move. Not both at once.", "Commit to the first sweep or leave it.", "Rest in a good spot, not in a bad one.",
+    ];
+
+    private static readonly Dictionary<string, string[]> ReasonsByKind = new()
+    {
+        ["pass"] = ["gave-space", "flat-on-back", "lost-inside", "elbow-out", "no-grips"],
+        ["takedown"] = ["did-not-see-it", "head-position", "no-grips"],
+        ["submission"] = ["posted-the-hand", "elbow-out", "fatigue", "did-not-see-it", "strength-or-size"],
+        ["sweep"] = ["weight-wrong-side", "posted-the-hand", "rushed"],
+        ["back-take"] = ["stayed-on-knees", "reached-back", "let-go"],
+        ["escape"] = ["gave-space", "finish-before-control"],
+    };
+
+    private static readonly string[] Betters = ["frame on the hip before turning", "keep the near elbow in", "let the grip go earlier", "come up on the elbow at once", "turn in, not away"];
+
+    public static string? Aim(int week, bool cup, Chance chance) =>
+        cup ? CupAims[0]
+        : week >= 15 ? chance.Of(CupAims)
+        : week >= Season.BlockWeek && week < Season.BlockWeek + 4 ? chance.Of(BlockAims)
+        : chance.Happens(0.7) ? chance.Of(EarlyAims) : null;
+
+    public static string? SessionNote(int week, SessionKind kind, Chance chance) => kind switch
+    {
+        SessionKind.Tournament => "Midsummer Cup. Hall hot, mats slow, the whole Net Loft on the benches.",
+        SessionKind.Private => "Hour with Ysolde on half guard, left side only.",
+        SessionKind.Gauntlet => "Gauntlet, two minutes each, they chose the start.",
+        _ when week == Season.BlockWeek && chance.Happens(0.5) => "First week of the half guard block.",
+        _ => chance.Happens(0.45) ? chance.Of(SessionNotes) : null,
+    };
+
+    public static string RollNote(Partner partner, Intent intent, Chance chance) => intent == Intent.LetWork
+        ? $"Let {First(partner)} work from the top."
+        : string.Format(chance.Of(RollNotes), First(partner));
+
+    /// <summary>Adds reasons, what should have been done and short notes to moments that went wrong.</summary>
+    public static Exchange Annotate(Exchange exchange, GroundMap ground, Chance chance) => exchange with
+    {
+        Moments = [.. exchange.Moments.Select(m => m.Actor == Actor.Me || m.Outcome == Outcome.Stopped ? m : Annotated(m, ground, chance))],
+    };
+
+    /// <summary>A told account of a round, as somebody would type it.</summary>
+    public static string Tell(IReadOnlyList<Exchange> exchanges, Partner partner, GroundMap ground, Chance chance)
+    {
+        var name = First(partner);
+        var sentences = new List<string>();
+        for (var i = 0; i < exchanges.Count; i++)
+        {
+            var exchange = exchanges[i];
+            sentences.Add(i == 0 ? $"Started {Place(exchange.Start, ground)} with {name}." : "Again from the start.");
+            sentences.AddRange(exchange.Moments.Select(m => Sentence(m, name, ground, chance)));
+            sentences.Add(exchange.End switch
+            {
+                { Kind: EndKind.Tap, By: Actor.Me } => $"{name} tapped.",
+                { Kind: EndKind.Tap } => "I tapped.",
+                _ => "Then the bell.",
+            });
+        }
+
+        return string.Join(' ', sentences);
+    }
+
+    public static IReadOnlyList<string> Takeaways(IReadOnlyList<Exchange> exchanges, int week, Chance chance)
+    {
+        var lost = exchanges.SelectMany(e => e.Moments).Where(m => m.Actor == Actor.Them && m.Outcome == Outcome.Done).Select(m => m.Technique);
+        var learnt = lost.Where(Lessons.ContainsKey).Distinct().Take(2).Where(_ => chance.Happens(0.4)).Select(t => chance.Of(Lessons[t])).ToList();
+        if (learnt.Count == 0 && chance.Happens(0.15))
+            learnt.Add(chance.Of(PlainLessons));
+        return learnt;
+    }
+
+    private static Moment Annotated(Moment moment, GroundMap ground, Chance chance)
+    {
+        var kind = ground.Technique(moment.Technique)?.Kind ?? "";
+        var reasons = ReasonsByKind.TryGetValue(kind, out var known) && chance.Happens(0.45) ? new[] { chance.Of(known) } : null;
+        var better = chance.Happens(0.15) ? chance.Of(Betters) : null;
+        var note = chance.Happens(0.06) ? "same as last week" : null;
+        return moment with { Reasons = reasons, Better = better, Note = note };
+    }
+
+    private static string Sentence(Moment m, string name, GroundMap ground, Chance chance)
+    {
+        var what = ground.Technique(m.Technique)?.Name.ToLowerInvariant() ?? m.Technique;
+        var who = m.Actor == Actor.Me ? "I" : chance.Happens(0.6) ? name : "They";
+        var side = m.Side is { } s && chance.Happens(0.5) ? $" on the {Word.Of(s)}" : "";
+        var landed = m.To is { } to ? $" and {(m.Actor == Actor.Me ? "I was" : "there I was,")} {Place(to, ground)}" : "";
+        if (m.Outcome == Outcome.Stopped)
+            return chance.Happens(0.5) ? $"{who} tried the {what}{side}, nothing came of it." : $"{who} went for the {what}{side} but it was stopped.";
+        var unsure = m.Sure == false ? " I think" : "";
+        return chance.Happens(0.5) ? $"{who} got the {what}{side}{landed}{unsure}." : $"{who} hit the {what}{side}{landed}{unsure}.";
+    }
+
+    private static string Place(Spot? spot, GroundMap ground)
+    {
+        if (spot is not { } s || ground.Position(s.Position) is not { } position)
+            return "somewhere";
+        var name = position.Name.ToLowerInvariant();
+        return s.Role switch { Role.Top => $"on top in {name}", Role.Bottom => $"under in {name}", _ => position.Id == "standing" ? "standing" : $"in {name}" };
+    }
+
+    private static string First(Partner partner) => partner.Name.Split(' ')[0];
+}

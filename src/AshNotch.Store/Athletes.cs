@@ -1,0 +1,49 @@
+using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
+using Microsoft.Data.Sqlite;
+
+namespace AshNotch.Store;
+
+/// <summary>The owner's profile: one row, or none in a log that is new.</summary>
+public sealed class Athletes(Database database)
+{
+    public Versioned<Athlete>? Get() => database.Read(Get);
+
+    /// <param name="expected">The version that was read; null when there was none yet.</param>
+    public Written Put(Athlete athlete, long? expected) => database.Write(c =>
+    {
+        var stored = Get(c);
+        if (stored?.Version != expected)
+            return new Written(WriteOutcome.Stale, stored?.Version ?? 0);
+        return new Written(WriteOutcome.Saved, Put(c, athlete, (stored?.Version ?? 0) + 1));
+    });
+
+    internal static Versioned<Athlete>? Get(SqliteConnection connection) => connection.One(
+        "SELECT name, belt, stripes, weight_kg, units, objective, training_style, dominant_side, version FROM athlete",
+        r => new Versioned<Athlete>(
+            new Athlete
+            {
+                Name = r.GetString(0),
+                Belt = Words.Required<BeltColour>(r.GetString(1)),
+                Stripes = r.Whole(2),
+                WeightKg = Words.Weight(r.Number(3)),
+                Units = Words.Optional<Units>(r.Text(4)),
+                Objective = Words.Optional<Objective>(r.Text(5)),
+                TrainingStyle = Words.Optional<TrainingStyle>(r.Text(6)),
+                DominantSide = Words.Optional<Side>(r.Text(7)),
+            },
+            r.GetInt64(8)));
+
+    internal static long Put(SqliteConnection connection, Athlete athlete, long version)
+    {
+        connection.Run(
+            """
+            INSERT OR REPLACE INTO athlete (id, name, belt, stripes, weight_kg, units, objective, training_style, dominant_side, version)
+            VALUES (1, $name, $belt, $stripes, $weight, $units, $objective, $style, $side, $version)
+            """,
+            ("$name", athlete.Name), ("$belt", Word.Of(athlete.Belt)), ("$stripes", athlete.Stripes), ("$weight", athlete.WeightKg?.Value),
+            ("$units", Word.Of(athlete.Units)), ("$objective", Word.Of(athlete.Objective)), ("$style", Word.Of(athlete.TrainingStyle)),
+            ("$side", Word.Of(athlete.DominantSide)), ("$version", version));
+        return version;
+    }
+}

@@ -1,0 +1,90 @@
+using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
+using Microsoft.Data.Sqlite;
+
+namespace AshNotch.Store;
+
+/// <summary>A partner in the list, with how often and when last.</summary>
+public sealed record PartnerRow(Partner Partner, long Version, int Rolls, DateOnly? LastRolled);
+
+/// <summary>The people rolled with.</summary>
+public sealed class Partners(Database database)
+{
+    private const string Columns = "p.id, p.name, p.belt, p.stripes, p.weight_kg, p.traits, p.notes, p.version";
+
+    /// <summary>All who are not in the bin, last rolled with first.</summary>
+    public IReadOnlyList<PartnerRow> All() => database.Read(c => c.All(
+        $"""
+        SELECT {Columns}, count(s.key), max(s.date)
+        FROM partner p
+        LEFT JOIN roll r ON r.partner_key = p.key AND r.binned_at IS NULL
+        LEFT JOIN session s ON s.key = r.session_key AND s.binned_at IS NULL
+        WHERE p.binned_at IS NULL
+        GROUP BY p.key
+        ORDER BY max(s.date) DESC NULLS LAST, count(s.key) DESC, p.name
+        """,
+        r => new PartnerRow(Read(r), r.GetInt64(7), r.GetInt32(8), r.Text(9) is { } d ? DateOnly.Parse(d) : null)));
+
+    public Versioned<Partner>? Get(string id) => database.Read(c => Get(c, id, binnedToo: false));
+
+    /// <summary>The ids of everyone known, the bin included.</summary>
+    public IReadOnlySet<string> Ids() => database.Read(c => c.All("SELECT id FROM partner", r => r.GetString(0)).ToHashSet());
+
+    public Written Add(Partner partner) => database.Write(c => Get(c, partner.Id, binnedToo: true) is { } stored
+        ? new Written(WriteOutcome.Exists, stored.Version)
+        : Save(c, partner));
+
+    public Written Put(Partner partner, long expected) => database.Write(c => Get(c, partner.Id, binnedToo: false) switch
+    {
+        null => new Written(WriteOutcome.Missing, 0),
+        { Version: var v } when v != expected => new Written(WriteOutcome.Stale, v),
+        _ => Save(c, partner),
+    });
+
+    /// <summary>Into the bin. Rolls with them stay, and still know who it was.</summary>
+    public bool Bin(string id, DateTimeOffset now) => database.Write(c => Bins.Bin(c, "partner", "id = $id", now, ("$id", id)));
+
+    /// <summary>Everyone to write into a file: all who are not binned, and those binned whom a kept roll still names.</summary>
+    internal static IReadOnlyList<Partner> ForExport(SqliteConnection connection) => connection.All(
+        $"""
+        SELECT {Columns} FROM partner p
+        WHERE p.binned_at IS NULL OR EXISTS (
+          SELECT 1 FROM roll r JOIN session s ON s.key = r.session_key
+          WHERE r.partner_key = p.key AND r.binned_at IS NULL AND s.binned_at IS NULL)
+        ORDER BY p.key
+        """,
+        Read);
+
+    internal static Versioned<Partner>? Get(SqliteConnection connection, string id, bool binnedToo) => connection.One(
+        $"SELECT {Columns} FROM partner p WHERE p.id = $id AND ($all OR p.binned_at IS NULL)",
+        r => new Versioned<Partner>(Read(r), r.GetInt64(7)),
+        ("$id", id), ("$all", binnedToo));
+
+    /// <summary>Adds or replaces, and takes out of the bin.</summary>
+    internal static Written Save(SqliteConnection connection, Partner partner)
+    {
+        var version = connection.One(
+            """
+            INSERT INTO partner (id, name, belt, stripes, weight_kg, traits, notes, version)
+            VALUES ($id, $name, $belt, $stripes, $weight, $traits, $notes, 1)
+            ON CONFLICT (id) DO UPDATE SET name = $name, belt = $belt, stripes = $stripes, weight_kg = $weight,
+              traits = $traits, notes = $notes, version = version + 1, binned_at = NULL
+            RETURNING version
+            """,
+            r => r.GetInt64(0),
+            ("$id", partner.Id), ("$name", partner.Name), ("$belt", Word.Of(partner.Belt)), ("$stripes", partner.Stripes),
+            ("$weight", partner.WeightKg?.Value), ("$traits", Commands.Json(partner.Traits)), ("$notes", partner.Notes));
+        return new Written(WriteOutcome.Saved, version);
+    }
+
+    private static Partner Read(SqliteDataReader r) => new()
+    {
+        Id = r.GetString(0),
+        Name = r.GetString(1),
+        Belt = Words.Optional<BeltColour>(r.Text(2)),
+        Stripes = r.Whole(3),
+        WeightKg = Words.Weight(r.Number(4)),
+        Traits = r.Texts(5),
+        Notes = r.Text(6),
+    };
+}

@@ -1,0 +1,134 @@
+using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
+using Microsoft.Data.Sqlite;
+
+namespace AshNotch.Store;
+
+/// <summary>Records into rows. Commands are prepared once, so that a whole file goes in within seconds.</summary>
+internal sealed class SessionWriter(SqliteConnection connection) : IDisposable
+{
+    private readonly SqliteCommand session = connection.Prepare(
+        """
+        INSERT INTO session (id, date, start_time, kind, attire, minutes, effort, aim, notes, version)
+        VALUES ($id, $date, $start, $kind, $attire, $minutes, $effort, $aim, $notes, 1)
+        ON CONFLICT (id) DO UPDATE SET date = $date, start_time = $start, kind = $kind, attire = $attire, minutes = $minutes,
+          effort = $effort, aim = $aim, notes = $notes, version = version + 1, binned_at = NULL
+        RETURNING key, version
+        """);
+
+    private readonly SqliteCommand roll = connection.Prepare(
+        """
+        INSERT INTO roll (session_key, id, place, round, kind, partner_key, partner_belt, partner_stripes, partner_weight_kg, minutes,
+          intensity, intent, ruleset, told, notes, takeaways, version)
+        VALUES ($session, $id, $place, $round, $kind, (SELECT key FROM partner WHERE id = $partner), $belt, $stripes, $weight, $minutes,
+          $intensity, $intent, $ruleset, $told, $notes, $takeaways, 1)
+        ON CONFLICT (session_key, id) DO UPDATE SET place = $place, round = $round, kind = $kind,
+          partner_key = (SELECT key FROM partner WHERE id = $partner), partner_belt = $belt, partner_stripes = $stripes,
+          partner_weight_kg = $weight, minutes = $minutes, intensity = $intensity, intent = $intent, ruleset = $ruleset, told = $told,
+          notes = $notes, takeaways = $takeaways, version = version + 1, binned_at = NULL
+        RETURNING key, version
+        """);
+
+    private readonly SqliteCommand clear = connection.Prepare("DELETE FROM exchange WHERE roll_key = $roll");
+
+    private readonly SqliteCommand exchange = connection.Prepare(
+        """
+        INSERT INTO exchange (roll_key, place, start_position, start_role, end_kind, end_by, end_technique)
+        VALUES ($roll, $place, $position, $role, $end, $by, $technique) RETURNING key
+        """);
+
+    private readonly SqliteCommand moment = connection.Prepare(
+        """
+        INSERT INTO moment (exchange_key, place, actor, technique, outcome, side, clock, from_position, from_role, to_position, to_role,
+          reasons, note, better, sure)
+        VALUES ($exchange, $place, $actor, $technique, $outcome, $side, $clock, $fromPosition, $fromRole, $toPosition, $toRole,
+          $reasons, $note, $better, $sure)
+        """);
+
+    private readonly SqliteCommand rollWords = connection.Prepare(
+        """
+        INSERT OR REPLACE INTO roll_words (rowid, text) SELECT key, text FROM roll_text WHERE key = $key
+        """);
+
+    private readonly SqliteCommand sessionWords = connection.Prepare(
+        """
+        INSERT OR REPLACE INTO session_words (rowid, text) SELECT key, text FROM session_text WHERE key = $key
+        """);
+
+    /// <summary>Adds or replaces a session's own row, without its rolls.</summary>
+    public (long Key, long Version) Header(Session s)
+    {
+        var written = Return(session,
+            ("$id", s.Id), ("$date", s.Date.ToString("yyyy-MM-dd")), ("$start", s.StartTime?.ToString("HH:mm")), ("$kind", Word.Of(s.Kind)),
+            ("$attire", Word.Of(s.Attire)), ("$minutes", s.Minutes), ("$effort", s.Effort), ("$aim", s.Aim), ("$notes", s.Notes));
+        Do(sessionWords, ("$key", written.Key));
+        return written;
+    }
+
+    /// <summary>Adds or replaces a roll with everything in it.</summary>
+    public (long Key, long Version) Roll(long sessionKey, Roll r, int place)
+    {
+        var written = Return(roll,
+            ("$session", sessionKey), ("$id", r.Id), ("$place", place), ("$round", r.Order), ("$kind", Word.Of(r.Kind)),
+            ("$partner", r.PartnerId), ("$belt", Word.Of(r.PartnerBelt)), ("$stripes", r.PartnerStripes),
+            ("$weight", r.PartnerWeightKg?.Value), ("$minutes", r.Minutes), ("$intensity", Word.Of(r.Intensity)),
+            ("$intent", Word.Of(r.Intent)), ("$ruleset", r.Ruleset), ("$told", r.Told), ("$notes", r.Notes),
+            ("$takeaways", Commands.Json(r.Takeaways)));
+        Do(clear, ("$roll", written.Key));
+        for (var i = 0; i < r.Exchanges.Count; i++)
+            Exchange(written.Key, r.Exchanges[i], i);
+        Do(rollWords, ("$key", written.Key));
+        return written;
+    }
+
+    public void Dispose()
+    {
+        foreach (var command in new[] { session, roll, clear, exchange, moment, rollWords, sessionWords })
+            command.Dispose();
+    }
+
+    private void Exchange(long rollKey, Exchange e, int place)
+    {
+        var key = Return(exchange,
+            ("$roll", rollKey), ("$place", place), ("$position", e.Start?.Position), ("$role", RoleOf(e.Start)),
+            ("$end", Word.Of(e.End?.Kind)), ("$by", Word.Of(e.End?.By)), ("$technique", e.End?.Technique)).Key;
+        for (var i = 0; i < e.Moments.Count; i++)
+        {
+            var m = e.Moments[i];
+            Do(moment,
+                ("$exchange", key), ("$place", i), ("$actor", Word.Of(m.Actor)), ("$technique", m.Technique),
+                ("$outcome", Word.Of(m.Outcome)), ("$side", Word.Of(m.Side)), ("$clock", m.Clock),
+                ("$fromPosition", m.From?.Position), ("$fromRole", RoleOf(m.From)), ("$toPosition", m.To?.Position), ("$toRole", RoleOf(m.To)),
+                ("$reasons", Commands.Json(m.Reasons)), ("$note", m.Note), ("$better", m.Better), ("$sure", m.Sure is { } sure ? (sure ? 1 : 0) : null));
+        }
+    }
+
+    private static string? RoleOf(Spot? spot) => spot is { } s ? Word.Of(s.Role) : null;
+
+    private static void Set(SqliteCommand command, (string Name, object? Value)[] values)
+    {
+        if (command.Parameters.Count == 0)
+        {
+            foreach (var (name, value) in values)
+                command.Parameters.AddWithValue(name, value ?? DBNull.Value);
+            return;
+        }
+
+        for (var i = 0; i < values.Length; i++)
+            command.Parameters[i].Value = values[i].Value ?? DBNull.Value;
+    }
+
+    private static void Do(SqliteCommand command, params (string Name, object? Value)[] values)
+    {
+        Set(command, values);
+        command.ExecuteNonQuery();
+    }
+
+    private static (long Key, long Version) Return(SqliteCommand command, params (string Name, object? Value)[] values)
+    {
+        Set(command, values);
+        using var reader = command.ExecuteReader();
+        reader.Read();
+        return (reader.GetInt64(0), reader.FieldCount > 1 ? reader.GetInt64(1) : 0);
+    }
+}

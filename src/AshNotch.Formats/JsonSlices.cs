@@ -78,7 +78,7 @@ internal sealed class JsonSlices(Stream stream, params string[] lists)
             return false;
         if (document is not null)
             slice = new JsonSlice(member, expect == Expect.Items ? index++ : null, document.RootElement);
-        if (expect == Expect.Value)
+        if (expect == Expect.Value && document is not null)
             expect = Expect.Member;
         start += (int)reader.BytesConsumed;
         state = reader.CurrentState;

@@ -18,7 +18,7 @@ public static class BinFeature
                 return Problems.Of(asked.Faults, 400);
             var all = bins.All();
             return Results.Json(new Paged<Binned>([.. all.Skip(skip).Take(take)], all.Count, page, take), LogJson.Options);
-        }).Produces<Paged<Binned>>();
+        }).Asks("page", "size").Produces<Paged<Binned>>();
 
         api.MapPost("/restore", (HttpRequest request, Bins bins) =>
         {
@@ -26,6 +26,6 @@ public static class BinFeature
             return bins.Restore(asked.Text("kind") ?? "", asked.Text("id") ?? "", asked.Text("session"))
                 ? Results.NoContent()
                 : Problems.NotThere("such thing in the bin");
-        }).Produces(204);
+        }).Asks("kind", "id", "session").Produces(204);
     }
 }

@@ -19,7 +19,7 @@ public static class PartnerFeature
                 return Problems.Of(asked.Faults, 400);
             var all = partners.All();
             return Results.Json(new Paged<PartnerRead>([.. all.Skip(skip).Take(take).Select(p => new PartnerRead(p))], all.Count, page, take), LogJson.Options);
-        }).Produces<Paged<PartnerRead>>();
+        }).Asks("page", "size").Produces<Paged<PartnerRead>>();
 
         api.MapGet("/{id}", (string id, HttpResponse response, Partners partners) =>
         {

@@ -38,7 +38,7 @@ public static class RollFeature
                 return Problems.Of(asked.Faults, 400);
             var found = rolls.List(filter, skip, take);
             return Results.Json(new Paged<RollRow>(found.Items, found.Total, page, take), LogJson.Options);
-        }).WithTags("rolls").Produces<Paged<RollRow>>();
+        }).WithTags("rolls").Asks("partner", "belt", "attire", "position", "role", "technique", "reason", "from", "to", "q", "page", "size").Produces<Paged<RollRow>>();
 
         app.MapGet("/api/next-moments", (Rolls rolls, OwnGround ground) =>
         {

@@ -19,7 +19,7 @@ public static class SessionFeature
                 return Problems.Of(asked.Faults, 400);
             var found = sessions.List(skip, take);
             return Results.Json(new Paged<SessionRead>([.. found.Items.Select(s => new SessionRead(s))], found.Total, page, take), LogJson.Options);
-        }).Produces<Paged<SessionRead>>();
+        }).Asks("page", "size").Produces<Paged<SessionRead>>();
 
         api.MapPost("", async (HttpRequest request, HttpResponse response, Sessions sessions, OwnGround ground, Partners partners) =>
         {
@@ -67,7 +67,7 @@ public static class SessionFeature
             return sessions.Get(id) is { } stored
                 ? Results.Json(new Paged<Roll>([.. stored.Value.Rolls.Skip(skip).Take(take)], stored.Value.Rolls.Count, page, take), LogJson.Options)
                 : Problems.NotThere("session");
-        }).Produces<Paged<Roll>>();
+        }).Asks("page", "size").Produces<Paged<Roll>>();
 
         api.MapPost("", async (string id, HttpRequest request, HttpResponse response, Sessions sessions, OwnGround ground, Partners partners) =>
         {

@@ -36,7 +36,7 @@ public static class SoftSpotFeature
         {
             var (what, refusal) = Read(request, athletes);
             return refusal ?? Results.Json(Answer(judgements.Of(what), what.Objective, ground.Map), LogJson.Options);
-        }).WithTags("judging").Produces<SoftSpotsAnswer>();
+        }).WithTags("judging").Asks("objective", "attire", "from", "to", "asOf", "peer").Produces<SoftSpotsAnswer>();
 
         app.MapGet("/api/soft-spots/{position}/{role}/contests", (
             string position, string role, HttpRequest request, Judgements judgements, Athletes athletes, Sessions sessions, Partners partners) =>
@@ -54,7 +54,7 @@ public static class SoftSpotFeature
             var latestFirst = spot.Contests.Reverse().ToList();
             var items = WithDays(latestFirst.Skip(skip).Take(take), sessions, partners);
             return Results.Json(new Paged<ContestAnswer>(items, latestFirst.Count, page, take), LogJson.Options);
-        }).WithTags("judging").Produces<Paged<ContestAnswer>>();
+        }).WithTags("judging").Asks("objective", "attire", "from", "to", "asOf", "page", "size").Produces<Paged<ContestAnswer>>();
 
         app.MapPost("/api/judge", async (HttpRequest request) =>
         {
@@ -69,7 +69,7 @@ public static class SoftSpotFeature
             var under = objective ?? logbook.Athlete.Objective ?? Objective.Submissions;
             var rolls = logbook.Sessions.OrderBy(s => s.Date).SelectMany(s => s.Rolls.Select(r => (s.Id, r)));
             return Results.Json(Answer(SpotRanking.Of(LogTally.Of(rolls, ground, under), ground), under, ground), LogJson.Options);
-        }).WithTags("judging").WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(Server.LargestLogbook)).Accepts<object>("application/json").Produces<SoftSpotsAnswer>();
+        }).WithTags("judging").Asks("objective").WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(Server.LargestLogbook)).Accepts<object>("application/json").Produces<SoftSpotsAnswer>();
     }
 
     private static (JudgementAsked What, IResult? Refusal) Read(HttpRequest request, Athletes athletes)

@@ -40,7 +40,7 @@ public static class VocabularyFeature
             return vocabulary.RemoveAlias(new Alias(asked.Text("says") ?? "", asked.Text("means") ?? ""))
                 ? Results.NoContent()
                 : Problems.NotThere("alias of these words");
-        }).Produces(204);
+        }).Asks("says", "means").Produces(204);
     }
 
     /// <summary>What stands and what is new, as one, the new taking the place of what has the same id.</summary>

@@ -19,10 +19,29 @@ public static class OpenApiShapes
                 (schema.Minimum, schema.Maximum) = ("20", "300");
             }
 
+            // A set of words is the same set whether or not a member may be left out.
+            if (type.IsEnum && schema.Enum is { } words)
+                schema.Enum = [.. words.Where(w => w is not null && w.GetValueKind() != System.Text.Json.JsonValueKind.Null)];
+
             // Whatever is always written is required, so that the front end need not ask.
-            foreach (var property in context.JsonTypeInfo.Properties.Where(p => !p.IsGetNullable && p.Get is not null))
+            foreach (var property in context.JsonTypeInfo.Options.GetTypeInfo(type).Properties.Where(p => !p.IsGetNullable && p.Get is not null))
                 if (schema.Properties?.ContainsKey(property.Name) == true)
                     (schema.Required ??= new HashSet<string>()).Add(property.Name);
+            return Task.CompletedTask;
+        });
+        options.AddOperationTransformer((operation, context, _) =>
+        {
+            var names = context.Description.ActionDescriptor.EndpointMetadata.OfType<QueryWords>().SelectMany(q => q.Names);
+            foreach (var name in names)
+            {
+                (operation.Parameters ??= []).Add(new OpenApiParameter
+                {
+                    Name = name,
+                    In = ParameterLocation.Query,
+                    Schema = new OpenApiSchema { Type = JsonSchemaType.String },
+                });
+            }
+
             return Task.CompletedTask;
         });
         options.AddDocumentTransformer((document, _, _) =>

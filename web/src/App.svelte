@@ -1,0 +1,194 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import Router, { router } from 'svelte-spa-router';
+  import { wrap } from 'svelte-spa-router/wrap';
+  import { ground } from './lib/ground.svelte.ts';
+  import { keyHelp } from './lib/keys.svelte.ts';
+  import { logDraft } from './lib/log-draft.svelte.ts';
+  import { chooseTheme, chosenTheme, type Theme } from './lib/theme.ts';
+  import KeyHelp from './parts/KeyHelp.svelte';
+  import Notice from './parts/Notice.svelte';
+  import Today from './pages/today/Today.svelte';
+
+  const later = (page: () => Promise<{ default: unknown }>) => wrap({ asyncComponent: page as never });
+  const routes = {
+    '/': Today,
+    '/log/:session?/:roll?': later(() => import('./pages/log/Log.svelte')),
+    '/rolls': later(() => import('./pages/rolls/Rolls.svelte')),
+    '/rolls/:session/:roll': later(() => import('./pages/roll/Roll.svelte')),
+    '/soft-spots/:position?/:role?': later(() => import('./pages/soft-spots/SoftSpots.svelte')),
+    '/partners/:id?': later(() => import('./pages/partners/Partners.svelte')),
+    '/data': later(() => import('./pages/data/Data.svelte')),
+    '*': later(() => import('./pages/NotHere.svelte')),
+  };
+  const places = [
+    { to: '/', name: 'Today' },
+    { to: '/log', name: 'Log' },
+    { to: '/rolls', name: 'Rolls' },
+    { to: '/soft-spots', name: 'Soft spots' },
+    { to: '/partners', name: 'Partners' },
+    { to: '/data', name: 'Data' },
+  ];
+  const isHere = (to: string) => (to === '/' ? router.location === '/' : router.location.startsWith(to));
+
+  let theme = $state<Theme>(chosenTheme());
+  let broken = $state('');
+
+  onMount(async () => {
+    try {
+      await ground.load();
+    } catch (fault) {
+      broken = (fault as Error).message;
+    }
+    await logDraft.pushLeftovers();
+  });
+
+  function switchTheme(next: Theme) {
+    theme = next;
+    chooseTheme(next);
+  }
+</script>
+
+<a class="skip" href="#main" onclick={(e) => (e.preventDefault(), document.getElementById('main')?.focus())}>
+  To the page
+</a>
+<div class="frame">
+  <header>
+    <a class="name" href="#/" aria-label="Ash Notch, to the first page">
+      <svg viewBox="0 0 46 20" width="46" height="20" aria-hidden="true">
+        <path class="wood" d="M1 4H14L19 12L24 4H45V17H35L30 10L25 17H1Z" />
+        <path class="cut" d="M14 4L19 12L24 4" />
+      </svg>
+      Ash Notch
+    </a>
+    <nav aria-label="Pages">
+      {#each places as place (place.to)}
+        <a href="#{place.to}" aria-current={isHere(place.to) ? 'page' : undefined}>{place.name}</a>
+      {/each}
+    </nav>
+    <label class="theme">
+      <span class="sr-only">Light or dark</span>
+      <select class="box" value={theme} onchange={(e) => switchTheme(e.currentTarget.value as Theme)}>
+        <option value="device">as the device</option>
+        <option value="light">light</option>
+        <option value="dark">dark</option>
+      </select>
+    </label>
+  </header>
+  <main id="main" tabindex="-1">
+    {#if broken}
+      <Notice kind="fault">{broken}</Notice>
+    {:else if ground.words}
+      <Router {routes} />
+    {:else}
+      <p class="quiet" role="status">Laying out the mats…</p>
+    {/if}
+  </main>
+</div>
+{#if keyHelp.open}<KeyHelp />{/if}
+<svelte:window onkeydown={(e) => keyHelp.pressed(e)} />
+
+<style>
+  .skip {
+    position: absolute;
+    left: -999px;
+  }
+  .skip:focus {
+    left: 0.5rem;
+    top: 0.5rem;
+    z-index: 20;
+    background: var(--card);
+    padding: 0.5rem;
+  }
+  .frame {
+    max-width: 76rem;
+    margin: 0 auto;
+    padding: 0 1.25rem 3rem;
+  }
+  header {
+    display: flex;
+    align-items: center;
+    gap: 1.5rem;
+    padding: 0.7rem 0;
+    margin-bottom: 1rem;
+    border-bottom: 2px solid var(--wood-edge);
+  }
+  .name {
+    display: inline-flex;
+    align-items: center;
+    gap: 0.55rem;
+    font-family: var(--typo-heading--font-family);
+    font-weight: 800;
+    font-size: 1.3rem;
+    color: inherit;
+    text-decoration: none;
+    white-space: nowrap;
+  }
+  .wood {
+    fill: var(--wood);
+    stroke: var(--wood-edge);
+    stroke-linejoin: round;
+  }
+  .cut {
+    fill: none;
+    stroke: var(--mine);
+    stroke-width: 2.5;
+    stroke-linecap: round;
+    stroke-linejoin: round;
+  }
+  nav {
+    display: flex;
+    gap: 0.25rem;
+    flex: 1;
+  }
+  nav a {
+    padding: 0.5rem 0.7rem;
+    color: inherit;
+    text-decoration: none;
+    border-bottom: 3px solid transparent;
+  }
+  nav a:hover {
+    border-color: var(--line);
+  }
+  nav a[aria-current] {
+    font-weight: 650;
+    border-color: var(--mine);
+  }
+  .theme select {
+    min-height: 2.25rem;
+    padding: 0.2rem 0.4rem;
+    font-size: 0.92rem;
+  }
+  main:focus {
+    outline: none;
+  }
+  @media (max-width: 720px) {
+    .frame {
+      padding: 0 0.9rem 6rem;
+    }
+    header {
+      margin-bottom: 0.8rem;
+      justify-content: space-between;
+    }
+    nav {
+      position: fixed;
+      z-index: 10;
+      inset: auto 0 0 0;
+      justify-content: space-around;
+      gap: 0;
+      background: var(--card);
+      border-top: 2px solid var(--wood-edge);
+      padding-bottom: env(safe-area-inset-bottom);
+    }
+    nav a {
+      padding: 0.85rem 0.3rem 0.7rem;
+      font-size: 0.92rem;
+      border-bottom: 0;
+      border-top: 4px solid transparent;
+      white-space: nowrap;
+    }
+    nav a[aria-current] {
+      border-top-color: var(--mine);
+    }
+  }
+</style>

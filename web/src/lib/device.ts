@@ -1,0 +1,50 @@
+import Dexie, { type Table } from 'dexie';
+import type { Partner, Session } from './types.ts';
+
+/** A session as it is on this device: on its way to the server, or there already. */
+export interface Draft {
+  id: string;
+  session: Session;
+  /** The server's version that this was made from; null while the server has never seen it. */
+  version: number | null;
+  /** Whether the server still lacks something of it. */
+  dirty: boolean;
+  /** Partners added while logging, which have to go up first. */
+  newPartners: Partner[];
+  changedAt: number;
+}
+
+interface Kept {
+  name: string;
+  value: unknown;
+}
+
+/** What this device keeps in the browser: drafts, and words that were read before. */
+class Device extends Dexie {
+  drafts!: Table<Draft, string>;
+  kept!: Table<Kept, string>;
+
+  constructor() {
+    super('ash-notch');
+    this.version(1).stores({ drafts: 'id, changedAt', kept: 'name' });
+  }
+}
+
+export const device = new Device();
+
+/** Keeps a value under a name; a full or forbidden store is no reason to stop. */
+export async function keep(name: string, value: unknown): Promise<void> {
+  try {
+    await device.kept.put({ name, value });
+  } catch {
+    // Only a copy for when the server is away: the page works without it.
+  }
+}
+
+export async function kept<T>(name: string): Promise<T | null> {
+  try {
+    return ((await device.kept.get(name))?.value as T) ?? null;
+  } catch {
+    return null;
+  }
+}

@@ -1,0 +1,273 @@
+import { api, ApiFault, data, reach, send } from './api.ts';
+import { device, keep, kept, type Draft } from './device.ts';
+import type { Partner, Session, SessionRead } from './types.ts';
+import { today } from './words.ts';
+
+/** How a draft stands with the server. */
+export type SaveState = 'empty' | 'saved' | 'saving' | 'kept' | 'refused' | 'conflict';
+
+/** The same value always gives the same text, whatever the order of members; what is left out and null are alike. */
+export function canonical(value: unknown): string {
+  return JSON.stringify(value, (_, v) =>
+    v && typeof v === 'object' && !Array.isArray(v)
+      ? Object.fromEntries(
+          Object.entries(v)
+            .filter(([, m]) => m != null)
+            .sort(([a], [b]) => (a < b ? -1 : 1)),
+        )
+      : v,
+  );
+}
+
+function withoutVersion(read: SessionRead): Session {
+  const { version: _, ...session } = read;
+  return session as Session;
+}
+
+/** Session defaults: today, and the rest as on the same weekday last time. */
+export function defaultsFrom(past: readonly Session[], id: string, date: string): Session {
+  const weekday = (d: string) => new Date(`${d}T00:00:00Z`).getUTCDay();
+  const like = past.find((s) => weekday(s.date) === weekday(date)) ?? past[0];
+  const usual = like && like.kind !== 'tournament' ? like : past.find((s) => s.kind !== 'tournament');
+  return {
+    id,
+    date,
+    startTime: usual?.startTime,
+    kind: usual?.kind ?? 'class',
+    attire: usual?.attire ?? 'gi',
+    minutes: usual?.minutes ?? 90,
+    rolls: [],
+  };
+}
+
+/**
+ * The session that is being logged. Every change is first kept on the device, then goes to the server by itself; whatever
+ * fails there, nothing is lost here.
+ */
+class LogDraft {
+  draft = $state.raw<Draft | null>(null);
+  state = $state<SaveState>('empty');
+  faults = $state.raw<string[]>([]);
+  private pushing = false;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+
+  get session(): Session | null {
+    return this.draft?.session ?? null;
+  }
+
+  /** Opens what was being logged, or begins anew. */
+  async resume(): Promise<void> {
+    const open = await kept<string>('open-session');
+    if (open && this.draft?.id === open) return;
+    if (open && (await this.open(open).catch(() => false))) return;
+    await this.begin();
+  }
+
+  /** Begins a session; the server hears of it with the first change. */
+  async begin(): Promise<void> {
+    await this.settle();
+    let past = (await kept<Session[]>('past-sessions')) ?? [];
+    try {
+      past = (await data(api.GET('/api/sessions', { params: { query: { size: '10' } } }))).items;
+      await keep(
+        'past-sessions',
+        past.map((s) => ({ ...s, rolls: [] })),
+      );
+    } catch (fault) {
+      if (!(fault instanceof ApiFault)) throw fault;
+    }
+    const id = crypto.randomUUID();
+    this.show(
+      { id, session: defaultsFrom(past, id, today()), version: null, dirty: false, newPartners: [], changedAt: 0 },
+      'empty',
+    );
+  }
+
+  /** Opens a session by its id: from the device if it has something newer, else from the server. */
+  async open(id: string): Promise<boolean> {
+    if (this.draft?.id === id) return true;
+    await this.settle();
+    const local = await device.drafts.get(id);
+    if (local?.dirty) {
+      this.show(local, 'kept');
+      void this.push();
+      return true;
+    }
+    const { data: read, response } = await api.GET('/api/sessions/{id}', { params: { path: { id } } });
+    if (!response.ok || !read) return false;
+    this.show(
+      { id, session: withoutVersion(read), version: read.version, dirty: false, newPartners: [], changedAt: 0 },
+      'saved',
+    );
+    await keep('open-session', id);
+    return true;
+  }
+
+  /** Changes the session. */
+  async change(how: (session: Session) => Session): Promise<void> {
+    if (!this.draft) return;
+    await this.store({ ...this.draft, session: how(this.draft.session), dirty: true, changedAt: Date.now() });
+  }
+
+  /** Adds a partner who goes up before the session does. */
+  async addPartner(partner: Partner): Promise<void> {
+    if (!this.draft) return;
+    await this.store({
+      ...this.draft,
+      newPartners: [...this.draft.newPartners, partner],
+      dirty: true,
+      changedAt: Date.now(),
+    });
+  }
+
+  /** Ends logging this session; what is not up yet still goes. */
+  async finish(): Promise<void> {
+    await this.settle();
+    await keep('open-session', null);
+    this.draft = null;
+    this.state = 'empty';
+  }
+
+  /** Writes the owner's version over the one that stands; rolls that only the other has go to the bin. */
+  async keepMine(): Promise<void> {
+    if (!this.draft) return;
+    const read = await data(api.GET('/api/sessions/{id}', { params: { path: { id: this.draft.id } } }));
+    await this.store({ ...this.draft, version: read.version, dirty: true, changedAt: Date.now() });
+  }
+
+  /** Drops the draft for what the server has. */
+  async takeTheirs(): Promise<void> {
+    if (!this.draft) return;
+    const id = this.draft.id;
+    await device.drafts.delete(id);
+    this.draft = null;
+    await this.open(id);
+  }
+
+  /** Sends up what is on the device from before, such as after a crash. */
+  async pushLeftovers(): Promise<void> {
+    for (const left of await device.drafts.filter((d) => d.dirty).toArray()) {
+      if (left.id === this.draft?.id || this.draft) continue;
+      this.show(left, 'kept');
+      await this.push();
+      this.draft = null;
+      this.state = 'empty';
+    }
+  }
+
+  private show(draft: Draft, state: SaveState): void {
+    this.draft = draft;
+    this.state = state;
+    this.faults = [];
+  }
+
+  private async store(draft: Draft): Promise<void> {
+    this.draft = draft;
+    this.state = 'saving';
+    const copy = structuredClone(draft);
+    try {
+      await device.drafts.put(copy);
+      await keep('open-session', draft.id);
+    } catch {
+      this.faults = [
+        'This browser keeps nothing on the device (private window or no room), so stay on this page until it says saved.',
+      ];
+    }
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.push(), 250);
+  }
+
+  /** Waits until what is pending has been tried. */
+  private async settle(): Promise<void> {
+    clearTimeout(this.timer);
+    if (this.draft?.dirty) await this.push();
+  }
+
+  /** Sends the draft up, again while it changes meanwhile, and later if the server is away. */
+  async push(): Promise<void> {
+    if (this.pushing || !this.draft?.dirty) return;
+    this.pushing = true;
+    try {
+      while (this.draft?.dirty) {
+        this.state = 'saving';
+        await this.pushOnce(this.draft);
+      }
+      this.state = 'saved';
+      this.faults = [];
+    } catch (fault) {
+      this.failed(fault);
+    } finally {
+      this.pushing = false;
+    }
+  }
+
+  private async pushOnce(draft: Draft): Promise<void> {
+    for (const partner of draft.newPartners) await sendPartner(partner);
+    const version = await sendSession(draft);
+    const now = this.draft;
+    if (now?.id !== draft.id) return;
+    const same = now.changedAt === draft.changedAt;
+    const sent = new Set(draft.newPartners.map((p) => p.id));
+    this.draft = { ...now, version, dirty: !same, newPartners: now.newPartners.filter((p) => !sent.has(p.id)) };
+    if (same) await device.drafts.delete(draft.id);
+    else await device.drafts.put(structuredClone(this.draft));
+  }
+
+  private failed(fault: unknown): void {
+    if (!(fault instanceof ApiFault)) throw fault;
+    if (fault.status === 412) {
+      this.state = 'conflict';
+    } else if (fault.unreached || fault.status >= 500) {
+      this.state = 'kept';
+      this.timer = setTimeout(() => void this.push(), 1500);
+    } else {
+      this.state = 'refused';
+      this.faults = Object.values(fault.faults).flat();
+      if (this.faults.length === 0) this.faults = [fault.message];
+    }
+  }
+}
+
+async function sendPartner(partner: Partner): Promise<void> {
+  try {
+    await send('POST', '/api/partners', partner);
+  } catch (fault) {
+    // There already: an earlier answer was lost on the way.
+    if (!(fault instanceof ApiFault && fault.status === 409)) throw fault;
+  }
+}
+
+/** Writes the session; answers with its version. An answer that was lost on the way is noticed by what the server has. */
+async function sendSession(draft: Draft): Promise<number> {
+  const path = `/api/sessions/${encodeURIComponent(draft.id)}`;
+  const put = (headers: Record<string, string>) => send('PUT', path, draft.session, headers);
+  try {
+    const headers: Record<string, string> =
+      draft.version === null ? { 'if-none-match': '*' } : { 'if-match': `"${draft.version}"` };
+    return (await put(headers)).version;
+  } catch (fault) {
+    if (!(fault instanceof ApiFault && fault.status === 412)) throw fault;
+    const response = await reach(path);
+    if (!response.ok) throw fault;
+    const read = (await response.json()) as SessionRead;
+    const mine = draft.version === null || isEarlierStateOf(withoutVersion(read), draft.session);
+    if (!mine) throw fault;
+    return (await put({ 'if-match': `"${read.version}"` })).version;
+  }
+}
+
+/** Whether a stored session holds nothing that the draft has not: then an own write got through, and only its answer was lost. */
+export function isEarlierStateOf(stored: Session, draft: Session): boolean {
+  if (canonical(stored) === canonical(draft)) return true;
+  return stored.rolls.every((roll) => {
+    const own = draft.rolls.find((r) => r.id === roll.id);
+    return (
+      own !== undefined &&
+      roll.exchanges.every((exchange, i) =>
+        exchange.moments.every((moment, j) => canonical(moment) === canonical(own.exchanges[i]?.moments[j])),
+      )
+    );
+  });
+}
+
+export const logDraft = new LogDraft();

@@ -1,0 +1,33 @@
+import type { components } from './api-types.d.ts';
+
+type Schemas = components['schemas'];
+
+export type Actor = Schemas['Actor'];
+export type Alias = Schemas['Alias'];
+export type Athlete = Schemas['AthleteRead'];
+export type Attire = Schemas['Attire'];
+export type Belt = Schemas['BeltColour'];
+export type Binned = Schemas['Binned'];
+export type Contest = Schemas['ContestAnswer'];
+export type Exchange = Schemas['Exchange'];
+export type ExchangeEnd = Schemas['ExchangeEnd'];
+export type ImportReport = Schemas['ImportReport'];
+export type Moment = Schemas['Moment'];
+export type NextMoment = Schemas['NextMoment'];
+export type Objective = Schemas['Objective'];
+export type Outcome = Schemas['Outcome'];
+export type Partner = Schemas['PartnerRead'];
+export type Position = Schemas['Position'];
+export type Role = Schemas['Role'];
+export type Roll = Schemas['Roll'];
+export type RollRow = Schemas['RollRow'];
+export type Session = Schemas['Session'];
+export type SessionRead = Schemas['SessionRead'];
+export type Side = Schemas['Side'];
+export type SoftSpots = Schemas['SoftSpotsAnswer'];
+export type Spot = Schemas['Spot'];
+export type SpotAnswer = Schemas['SpotAnswer'];
+export type Technique = Schemas['Technique'];
+export type Units = Schemas['Units'];
+export type Vocabulary = Schemas['VocabularyAnswer'];
+export type TechniqueTally = Schemas['TechniqueTally'];

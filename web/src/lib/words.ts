@@ -1,0 +1,86 @@
+import type { Belt, SpotAnswer, TechniqueTally } from './types.ts';
+
+/** A share as people say it: "about 6 in 10". */
+export function inTen(share: number): string {
+  const tenths = Math.round(share * 10);
+  if (tenths <= 0) return 'hardly ever';
+  if (tenths >= 10) return 'nearly every time';
+  return `about ${tenths} in 10`;
+}
+
+/** The interval of a share in tenths: "6 to 8"; one number when both ends meet. */
+export function tenthsRange(low: number, high: number): string {
+  const [a, b] = [Math.round(low * 10), Math.round(high * 10)];
+  return a === b ? `${a}` : `${a} to ${b}`;
+}
+
+export const plural = (n: number, one: string, many = one + 's'): string => `${n} ${n === 1 ? one : many}`;
+
+/** What the log says of a spot that costs: how often it is lost, from how many, and how sure that is. */
+export function lossSentence(spot: SpotAnswer): string {
+  const contests = spot.won + spot.lost;
+  return (
+    `You leave it worse off ${inTen(1 - spot.rate)} ` +
+    `(${plural(contests, 'contest')}: ${spot.won} won, ${spot.lost} lost; could be ${tenthsRange(1 - spot.rateHigh, 1 - spot.rateLow)} in 10).`
+  );
+}
+
+/** The same for a spot that earns. */
+export function winSentence(spot: SpotAnswer): string {
+  const contests = spot.won + spot.lost;
+  return (
+    `You leave it better off ${inTen(spot.rate)} ` +
+    `(${plural(contests, 'contest')}: ${spot.won} won, ${spot.lost} lost; could be ${tenthsRange(spot.rateLow, spot.rateHigh)} in 10).`
+  );
+}
+
+/** What does most of the damage: the technique that came off most often. */
+export function worst(tallies: readonly TechniqueTally[]): TechniqueTally | null {
+  return [...tallies].sort((a, b) => b.done - a.done)[0] ?? null;
+}
+
+/** A gain in words of the objective: how many taps or points over how many rolls. */
+export function gainWords(gain: number, objective: 'points' | 'submissions' | 'survival'): string {
+  if (objective === 'points') return `${gain.toFixed(2)} points a roll`;
+  const per = gain <= 0 ? Infinity : 1 / gain;
+  const what = objective === 'survival' ? 'tap less against you' : 'tap in your favour';
+  return per > 400
+    ? `less than one ${what} in 400 rolls`
+    : `one ${what} in about ${per < 20 ? Math.round(per) : Math.round(per / 5) * 5} rolls`;
+}
+
+/** A belt in words, with its stripes. */
+export function beltWords(belt: Belt | null | undefined, stripes?: number | null): string {
+  if (!belt) return 'belt not known';
+  if (!stripes) return belt;
+  return `${belt}, ${plural(stripes, belt === 'black' ? 'degree' : 'stripe')}`;
+}
+
+const day = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' });
+const dayAndYear = new Intl.DateTimeFormat('en-GB', {
+  weekday: 'short',
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+  timeZone: 'UTC',
+});
+
+/** A date as people say it; the year only when it is not this one. */
+export function dayWords(date: string, now: Date = new Date()): string {
+  const value = new Date(`${date}T00:00:00Z`);
+  return (value.getUTCFullYear() === now.getFullYear() ? day : dayAndYear).format(value);
+}
+
+/** Today on this device, as the log writes dates. */
+export function today(now: Date = new Date()): string {
+  return `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`;
+}
+
+/** Seconds into a roll as minutes and seconds. */
+export function clockWords(seconds: number | null | undefined): string {
+  if (seconds == null) return '';
+  return `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
+}
+
+/** The log's own words for people: "own-game" becomes "own game". */
+export const spaced = (word: string | null | undefined): string => (word ?? '').replaceAll('-', ' ');

@@ -1,0 +1,95 @@
+<script lang="ts">
+  import { ground } from '../../lib/ground.svelte.ts';
+  import type { ImportReport } from '../../lib/types.ts';
+  import { plural } from '../../lib/words.ts';
+  import Notice from '../../parts/Notice.svelte';
+  import { sendFile, type Sending } from './send-file.ts';
+
+  const { ondone }: { ondone: () => void } = $props();
+
+  let sending = $state<Sending<ImportReport> | null>(null);
+  let share = $state(0);
+  let report = $state<ImportReport | null>(null);
+  let faults = $state<[string, string][]>([]);
+
+  async function bring(input: HTMLInputElement) {
+    const file = input.files?.[0];
+    if (!file) return;
+    [report, faults, share] = [null, [], 0];
+    const now = sendFile<ImportReport>('/api/import', file, (s) => (share = s));
+    sending = now;
+    const answer = await now.answer;
+    sending = null;
+    input.value = '';
+    if (answer.value) {
+      report = answer.value;
+      await ground.refresh();
+      ondone();
+    } else faults = answer.faults;
+  }
+
+  const counts = (c: ImportReport['sessions'], one: string) =>
+    `${plural(c.added, one)} added, ${c.changed} changed, ${c.same} already the same`;
+</script>
+
+<p>
+  A logbook file is merged in: what it holds replaces what has the same id here, the rest stays. If anything in it is
+  wrong, nothing is changed.
+</p>
+<label class="field">
+  <span>Logbook file (JSON)</span>
+  <input
+    class="box"
+    type="file"
+    accept=".json,application/json"
+    disabled={sending !== null}
+    onchange={(e) => bring(e.currentTarget)}
+  />
+</label>
+{#if sending}
+  <div role="status" class="row">
+    <progress value={share} max="1" aria-label="Reading the file"></progress>
+    <span>{share < 1 ? `${Math.round(share * 100)} % read` : 'Writing it down…'}</span>
+    <button class="act" onclick={() => sending?.stop()}>Stop</button>
+  </div>
+{/if}
+{#if report}
+  <Notice>
+    <p><strong>The file is in.</strong></p>
+    <ul>
+      <li>{counts(report.sessions, 'session')}</li>
+      <li>{counts(report.rolls, 'roll')}</li>
+      <li>{counts(report.partners, 'partner')}</li>
+      {#each report.remarks as remark (remark)}<li>{remark}</li>{/each}
+    </ul>
+  </Notice>
+{/if}
+{#if faults.length > 0}
+  <Notice kind="fault">
+    <p><strong>The file was refused, and nothing was changed.</strong></p>
+    <ul>
+      {#each faults.slice(0, 30) as [where, sentence], i (i)}
+        <li>
+          {#if where}<code>{where}</code>:
+          {/if}{sentence}
+        </li>
+      {/each}
+    </ul>
+    {#if faults.length > 30}<p>And {faults.length - 30} more.</p>{/if}
+  </Notice>
+{/if}
+
+<style>
+  .row {
+    display: flex;
+    align-items: center;
+    gap: 0.7rem;
+  }
+  ul {
+    list-style: disc;
+    padding-left: 1.2rem;
+  }
+  code {
+    overflow-wrap: anywhere;
+  }
+</style>

@@ -1,0 +1,86 @@
+<script lang="ts">
+  import { ApiFault, send } from '../../lib/api.ts';
+  import { ground } from '../../lib/ground.svelte.ts';
+  import type { Alias } from '../../lib/types.ts';
+  import Notice from '../../parts/Notice.svelte';
+
+  let says = $state('');
+  let means = $state('');
+  let faults = $state<string[]>([]);
+
+  const things = $derived(
+    [...(ground.words?.techniques ?? []), ...(ground.words?.positions ?? [])]
+      .map((t) => ({ id: t.id, name: t.name }))
+      .sort((a, b) => a.name.localeCompare(b.name)),
+  );
+  const nameOf = (id: string) => ground.technique(id)?.name ?? ground.position(id)?.name ?? id;
+  const own = $derived((ground.words?.own ?? []).map(nameOf));
+
+  async function attempt(what: () => Promise<unknown>) {
+    faults = [];
+    try {
+      await what();
+      await ground.refresh();
+    } catch (fault) {
+      const f = fault as ApiFault;
+      faults = Object.values(f.faults ?? {}).flat();
+      if (faults.length === 0) faults = [f.message];
+    }
+  }
+
+  async function add(event: SubmitEvent) {
+    event.preventDefault();
+    await attempt(() => send('POST', '/api/vocabulary', { aliases: [{ says: says.trim(), means }] }));
+    if (faults.length === 0) says = '';
+  }
+
+  const remove = (alias: Alias) =>
+    attempt(() =>
+      send('DELETE', `/api/vocabulary/aliases?${new URLSearchParams({ says: alias.says, means: alias.means })}`),
+    );
+</script>
+
+<p>Your own name for something: it is found under it when you log.</p>
+<ul>
+  {#each ground.aliases() as alias (`${alias.says}/${alias.means}`)}
+    <li>
+      <span>“{alias.says}” is the {nameOf(alias.means).toLowerCase()}</span>
+      <button class="act" onclick={() => remove(alias)} aria-label="Forget {alias.says}">Forget</button>
+    </li>
+  {/each}
+</ul>
+<form onsubmit={add}>
+  <label class="field"
+    ><span>I say</span><input class="box" bind:value={says} required maxlength="200" autocomplete="off" /></label
+  >
+  <label class="field">
+    <span>and mean</span>
+    <select class="box" bind:value={means} required>
+      <option value="" disabled>choose</option>
+      {#each things as thing (thing.id)}<option value={thing.id}>{thing.name}</option>{/each}
+    </select>
+  </label>
+  <button class="act">Keep it</button>
+</form>
+{#each faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
+{#if own.length > 0}<p class="quiet small">Added by you: {own.join(', ')}.</p>{/if}
+
+<style>
+  li {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    gap: 0.6rem;
+  }
+  form {
+    display: grid;
+    grid-template-columns: 1fr 1fr auto;
+    gap: 0.6rem;
+    align-items: end;
+  }
+  @media (max-width: 560px) {
+    form {
+      grid-template-columns: 1fr;
+    }
+  }
+</style>

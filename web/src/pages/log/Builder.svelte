@@ -1,0 +1,207 @@
+<script lang="ts">
+  import { ground } from '../../lib/ground.svelte.ts';
+  import { keyHelp, typing } from '../../lib/keys.svelte.ts';
+  import { partners } from '../../lib/partners.svelte.ts';
+  import * as edit from '../../lib/roll-edit.ts';
+  import type { Actor, Attire, NextMoment, Outcome, Roll, Spot, Technique } from '../../lib/types.ts';
+  import { beltWords } from '../../lib/words.ts';
+  import Stick from '../../sticks/Stick.svelte';
+  import LastMoment from './LastMoment.svelte';
+  import MomentList from './MomentList.svelte';
+  import NextButtons from './NextButtons.svelte';
+  import { nextMoments } from './next-moments.svelte.ts';
+  import SaveMark from './SaveMark.svelte';
+  import SpotPicker from './SpotPicker.svelte';
+  import StartChips from './StartChips.svelte';
+  import TechniqueSearch from './TechniqueSearch.svelte';
+
+  interface Props {
+    roll: Roll;
+    attire: Attire;
+    onchange: (how: (roll: Roll) => Roll) => void;
+    onclose: () => void;
+  }
+  const { roll, attire, onchange, onclose }: Props = $props();
+
+  let start = $state<Spot | undefined>();
+  let picking = $state(false);
+  let searching = $state(false);
+  let lit = $state<{ exchange: number; moment: number } | null>(null);
+
+  const open = $derived(edit.openExchange(roll));
+  const spot = $derived(edit.here(roll, start));
+  const last = $derived(edit.lastMoment(roll));
+  const fits = $derived((next: NextMoment) => attire === 'gi' || !ground.technique(next.technique)?.gi);
+  const next = $derived(nextMoments.from(spot).filter(fits));
+  const mine = $derived(next.filter((n) => n.actor === 'me'));
+  const theirs = $derived(next.filter((n) => n.actor === 'them'));
+  const name = $derived(partners.name(roll.partnerId));
+  const them = $derived(name.split(' ')[0] ?? name);
+
+  function take(actor: Actor, technique: string, outcome: Outcome, to: readonly Spot[]) {
+    const finishes = ground.technique(technique)?.kind === 'submission';
+    const begin = start;
+    onchange((r) => edit.addStep(r, { actor, technique, outcome, to: to[0], finishes }, begin));
+    if (finishes && outcome === 'done') start = undefined;
+    searching = false;
+    lit = null;
+  }
+
+  const takeNext = (n: NextMoment | undefined, outcome: Outcome) => n && take(n.actor, n.technique, outcome, n.to);
+
+  function takeFound(technique: Technique, actor: Actor, outcome: Outcome) {
+    const usual = next.find((n) => n.actor === actor && n.technique === technique.id)?.to ?? landings(technique, actor);
+    take(actor, technique.id, outcome, usual);
+  }
+
+  function landings(technique: Technique, actor: Actor): Spot[] {
+    return technique.to.map((text) => {
+      const [position, role] = text.split(':');
+      const own: Spot = { position: position!, role: (role ?? 'even') as Spot['role'] };
+      return actor === 'me'
+        ? own
+        : { ...own, role: own.role === 'top' ? 'bottom' : own.role === 'bottom' ? 'top' : 'even' };
+    });
+  }
+
+  function isAt(where: Spot) {
+    if (open) onchange((r) => edit.setHere(r, where));
+    else start = where;
+    picking = false;
+  }
+
+  const tap = (by: Actor) => onchange((r) => edit.endExchange(r, { kind: 'tap', by }, start));
+  const reset = () => open && onchange((r) => edit.endExchange(r, { kind: 'reset' }));
+
+  function bell() {
+    if (open) onchange((r) => edit.endExchange(r, { kind: 'time' }));
+    onclose();
+  }
+
+  function changeLast(change: Parameters<typeof edit.changeMoment>[3]) {
+    if (last) onchange((r) => edit.changeMoment(r, last.exchange, last.moment, change));
+  }
+
+  const theirKeys = ['KeyA', 'KeyS', 'KeyD', 'KeyF', 'KeyG', 'KeyH'];
+
+  function onkeydown(e: KeyboardEvent) {
+    if (keyHelp.open || picking || searching || typing(e)) return;
+    const outcome: Outcome = e.shiftKey ? 'stopped' : 'done';
+    const digit = /^Digit([1-6])$/.exec(e.code)?.[1];
+    const their = theirKeys.indexOf(e.code);
+    const plain: Record<string, () => void> = {
+      KeyZ: () => onchange(edit.undo),
+      KeyJ: () => changeLast({ side: 'left' }),
+      KeyK: () => changeLast({ side: 'right' }),
+      KeyU: () => changeLast({ sure: last?.value.sure === false }),
+      KeyC: () => tap('me'),
+      KeyX: () => tap('them'),
+      KeyR: reset,
+      KeyB: bell,
+    };
+    if (digit) takeNext(mine[Number(digit) - 1], outcome);
+    else if (their >= 0) takeNext(theirs[their], outcome);
+    else if (e.key === '/') searching = true;
+    else if (plain[e.code]) plain[e.code]!();
+    else return;
+    e.preventDefault();
+  }
+</script>
+
+<svelte:window {onkeydown} />
+
+<div class="head">
+  <h1>{name} <span class="quiet small">{beltWords(roll.partnerBelt, roll.partnerStripes)}</span></h1>
+  <SaveMark />
+</div>
+
+<div class="stick"><Stick exchanges={roll.exchanges} {lit} onpick={(m) => (lit = m)} /></div>
+
+<div class="columns">
+  <div class="build">
+    {#if open === null}
+      <StartChips {spot} again={roll.exchanges.length > 0} onpick={isAt} onother={() => (picking = true)} />
+    {:else}
+      <p class="here">
+        <span class="quiet">Now in</span>
+        <strong data-testid="here">{spot ? ground.spotName(spot) : 'a spot that was not told'}</strong>
+        <button class="act slim" onclick={() => (picking = true)}>{spot ? 'not there' : 'say where'}</button>
+      </p>
+    {/if}
+    {#if picking}
+      <SpotPicker onpick={isAt} oncancel={() => (picking = false)} />
+    {:else if searching}
+      <TechniqueSearch {them} {attire} onpick={takeFound} oncancel={() => (searching = false)} />
+    {:else}
+      {#if last}
+        <LastMoment moment={last.value} {them} onchange={changeLast} onundo={() => onchange(edit.undo)} {landings} />
+      {/if}
+      <NextButtons {mine} {theirs} {them} onpick={takeNext} />
+      <div class="row">
+        <button class="act" onclick={() => (searching = true)}>Something else…</button>
+        <button class="act" onclick={() => tap('me')}>I got a tap</button>
+        <button class="act" onclick={() => tap('them')}>I tapped</button>
+        <button class="act" onclick={reset} disabled={!open}>Reset</button>
+      </div>
+      <button class="act-main bell" onclick={bell}>Bell: roll done</button>
+    {/if}
+  </div>
+  <MomentList
+    {roll}
+    {them}
+    {lit}
+    onlight={(place) => (lit = place)}
+    onremove={(e, m) => onchange((r) => edit.removeMoment(r, e, m))}
+  />
+</div>
+
+<style>
+  .head {
+    display: flex;
+    flex-wrap: wrap;
+    justify-content: space-between;
+    align-items: baseline;
+    gap: 0.3rem 1rem;
+  }
+  .stick {
+    margin: 0.6rem 0;
+    min-height: 42px;
+  }
+  .columns {
+    display: grid;
+    grid-template-columns: minmax(0, 1.7fr) minmax(0, 1fr);
+    gap: 1.5rem;
+    align-items: start;
+  }
+  .here {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.5rem;
+    font-size: 1.15rem;
+    margin-bottom: 0.5rem;
+  }
+  .slim {
+    min-height: 2rem;
+    padding: 0.1rem 0.6rem;
+    font-size: 0.92rem;
+  }
+  .row {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.5rem;
+    margin: 0.8rem 0;
+  }
+  .row .act {
+    flex: 1 1 auto;
+  }
+  .bell {
+    width: 100%;
+    min-height: 3.2rem;
+  }
+  @media (max-width: 720px) {
+    .columns {
+      grid-template-columns: 1fr;
+    }
+  }
+</style>

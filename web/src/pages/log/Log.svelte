@@ -1,0 +1,203 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { push } from 'svelte-spa-router';
+  import { keyHelp, typing } from '../../lib/keys.svelte.ts';
+  import { logDraft } from '../../lib/log-draft.svelte.ts';
+  import { partners } from '../../lib/partners.svelte.ts';
+  import type { Partner, Roll } from '../../lib/types.ts';
+  import { plural } from '../../lib/words.ts';
+  import Notice from '../../parts/Notice.svelte';
+  import Builder from './Builder.svelte';
+  import { nextMoments } from './next-moments.svelte.ts';
+  import PartnerPicker from './PartnerPicker.svelte';
+  import RollDetails from './RollDetails.svelte';
+  import RollList from './RollList.svelte';
+  import SaveMark from './SaveMark.svelte';
+  import SessionHeader from './SessionHeader.svelte';
+
+  const { params = {} }: { params?: { session?: string; roll?: string } } = $props();
+
+  type Step = 'session' | 'partner' | 'roll';
+  let step = $state<Step>('session');
+  let rollId = $state<string | null>(null);
+  let missing = $state('');
+  let ready = $state(false);
+
+  const session = $derived(logDraft.session);
+  const roll = $derived(session?.rolls.find((r) => r.id === rollId) ?? null);
+
+  onMount(() => {
+    void nextMoments.load();
+    void partners.load();
+  });
+
+  $effect(() => {
+    void open(params.session, params.roll);
+  });
+
+  async function open(id: string | undefined, rollToOpen: string | undefined) {
+    missing = '';
+    try {
+      if (id === 'new') {
+        await logDraft.finish();
+        await logDraft.begin();
+      } else if (id) {
+        if (!(await logDraft.open(id)))
+          missing = 'There is no session here; it may have been deleted. Look in the bin on the data page.';
+      } else await logDraft.resume();
+    } catch (fault) {
+      missing = (fault as Error).message;
+    }
+    if (rollToOpen && logDraft.session?.rolls.some((r) => r.id === rollToOpen)) {
+      rollId = rollToOpen;
+      step = 'roll';
+    }
+    ready = true;
+  }
+
+  $effect(() => {
+    keyHelp.keys =
+      step === 'roll'
+        ? [
+            { keys: '1 … 6', does: 'what I did, from my column (with Shift: tried and stopped)' },
+            { keys: 'a s d f g h', does: 'what they did, from their column (with Shift: tried and stopped)' },
+            { keys: '/', does: 'look for any technique by name' },
+            { keys: 'j, k', does: 'the last moment was on the left, on the right' },
+            { keys: 'u', does: 'the last moment is not sure' },
+            { keys: 'z', does: 'take back the last thing' },
+            { keys: 'c, x', does: 'I got a tap, they got a tap' },
+            { keys: 'r', does: 'reset: start again' },
+            { keys: 'b', does: 'the bell: this roll is done' },
+          ]
+        : step === 'partner'
+          ? [
+              { keys: '1 … 9', does: 'one of the partners' },
+              { keys: '/', does: 'look for a partner' },
+              { keys: 'Escape', does: 'back to the session' },
+            ]
+          : [{ keys: 'n', does: 'add a roll' }];
+  });
+
+  async function startRoll(partner: Partner) {
+    const id = crypto.randomUUID();
+    await logDraft.change((s) => {
+      const last = s.rolls.at(-1);
+      const next: Roll = {
+        id,
+        order: s.rolls.length + 1,
+        kind: 'roll',
+        partnerId: partner.id,
+        partnerBelt: partner.belt,
+        partnerStripes: partner.stripes,
+        partnerWeightKg: partner.weightKg,
+        minutes: last?.minutes ?? 6,
+        intensity: last?.intensity ?? 'hard',
+        intent: 'own-game',
+        exchanges: [],
+      };
+      return { ...s, rolls: [...s.rolls, next] };
+    });
+    rollId = id;
+    step = 'roll';
+  }
+
+  const changeRoll = (id: string, how: (r: Roll) => Roll) =>
+    logDraft.change((s) => ({ ...s, rolls: s.rolls.map((r) => (r.id === id ? how(r) : r)) }));
+
+  function toSession() {
+    step = 'session';
+    rollId = null;
+  }
+
+  async function removeRoll(id: string) {
+    await logDraft.change((s) => ({
+      ...s,
+      rolls: s.rolls.filter((r) => r.id !== id).map((r, i) => ({ ...r, order: i + 1 })),
+    }));
+    toSession();
+  }
+
+  async function closeSession() {
+    await logDraft.finish();
+    await push('/');
+  }
+
+  function onkeydown(e: KeyboardEvent) {
+    if (keyHelp.open || typing(e)) return;
+    if (step === 'session' && e.key === 'n' && session) {
+      e.preventDefault();
+      step = 'partner';
+    } else if (step === 'partner' && e.key === 'Escape') step = 'session';
+  }
+</script>
+
+<svelte:window {onkeydown} />
+
+{#if missing}
+  <Notice kind="fault"
+    ><p>{missing}</p>
+    <a class="act" href="#/log/new">Begin a new session</a></Notice
+  >
+{:else if !session || !ready}
+  <p class="quiet" role="status">Opening the session…</p>
+{:else}
+  {#if logDraft.state === 'conflict'}
+    <Notice kind="fault">
+      <p>This session was changed somewhere else in the meantime. Nothing is lost: choose which one stands.</p>
+      <button class="act" onclick={() => logDraft.keepMine()}>Keep what is on this page</button>
+      <button class="act" onclick={() => logDraft.takeTheirs()}>Take the other one</button>
+    </Notice>
+  {/if}
+  {#each logDraft.faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
+
+  {#if step === 'session'}
+    <div class="head">
+      <h1>Log after class</h1>
+      <SaveMark />
+    </div>
+    <SessionHeader {session} />
+    <div class="rolls">
+      <h2>{session.rolls.length === 0 ? 'Rolls' : plural(session.rolls.length, 'roll')}</h2>
+      <button class="act-main add" onclick={() => (step = 'partner')}>Add a roll</button>
+    </div>
+    <RollList
+      rolls={session.rolls}
+      onopen={(id) => {
+        rollId = id;
+        step = 'roll';
+      }}
+    />
+    <div class="foot">
+      <button class="act" onclick={closeSession}>Done with this session</button>
+      {#if logDraft.draft?.version !== null}<a href="#/log/new">Begin another session</a>{/if}
+    </div>
+  {:else if step === 'partner'}
+    <PartnerPicker onpick={startRoll} oncancel={() => (step = 'session')} />
+  {:else if roll}
+    <Builder {roll} attire={session.attire} onchange={(how) => changeRoll(roll.id, how)} onclose={toSession} />
+    <RollDetails {roll} onchange={(how) => changeRoll(roll.id, how)} onremove={() => removeRoll(roll.id)} />
+  {/if}
+{/if}
+
+<style>
+  .head,
+  .rolls,
+  .foot {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    justify-content: space-between;
+    gap: 0.7rem;
+  }
+  .rolls {
+    margin: 1.2rem 0 0.6rem;
+  }
+  .add {
+    min-height: 3.2rem;
+    font-size: 1.1rem;
+    padding-inline: 1.4rem;
+  }
+  .foot {
+    margin-top: 1.4rem;
+  }
+</style>

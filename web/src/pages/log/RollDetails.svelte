@@ -1,0 +1,119 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import type { Roll } from '../../lib/types.ts';
+  import { spaced } from '../../lib/words.ts';
+
+  interface Props {
+    roll: Roll;
+    onchange: (how: (roll: Roll) => Roll) => void;
+    onremove: () => void;
+  }
+  const { roll, onchange, onremove }: Props = $props();
+
+  const set = (change: Partial<Roll>) => onchange((r) => ({ ...r, ...change }));
+  const intensities: NonNullable<Roll['intensity']>[] = ['flow', 'technical', 'hard', 'match'];
+  const intents: [NonNullable<Roll['intent']>, string][] = [
+    ['own-game', 'my own game'],
+    ['experiment', 'trying things'],
+    ['let-work', 'letting them work'],
+    ['survive', 'getting through it'],
+  ];
+  const kinds: NonNullable<Roll['kind']>[] = ['roll', 'positional', 'match'];
+  // Kept apart from the roll while it is typed, so that a line still being begun is not taken away.
+  let takeaways = $state(untrack(() => (roll.takeaways ?? []).join('\n')));
+  const lines = (text: string) => {
+    const list = text.split('\n').filter((t) => t.trim() !== '');
+    return list.length > 0 ? list : undefined;
+  };
+</script>
+
+<section class="details" aria-label="About this roll">
+  <label class="field">
+    <span>Tell it, in your own words</span>
+    <textarea
+      class="box"
+      rows="3"
+      value={roll.told ?? ''}
+      placeholder="Type or dictate. The words are kept with the roll."
+      oninput={(e) => set({ told: e.currentTarget.value || undefined })}></textarea>
+  </label>
+  <label class="field">
+    <span>Takeaways, one a line</span>
+    <textarea class="box" rows="2" bind:value={takeaways} oninput={() => set({ takeaways: lines(takeaways) })}
+    ></textarea>
+  </label>
+  <label class="field">
+    <span>Notes</span>
+    <textarea
+      class="box"
+      rows="2"
+      value={roll.notes ?? ''}
+      oninput={(e) => set({ notes: e.currentTarget.value || undefined })}></textarea>
+  </label>
+  <div class="grid">
+    <label class="field">
+      <span>Minutes</span>
+      <input
+        class="box"
+        type="number"
+        min="0"
+        max="240"
+        value={roll.minutes ?? ''}
+        onchange={(e) => set({ minutes: e.currentTarget.value === '' ? undefined : Number(e.currentTarget.value) })}
+      />
+    </label>
+    <label class="field">
+      <span>How hard</span>
+      <select
+        class="box"
+        value={roll.intensity ?? ''}
+        onchange={(e) => set({ intensity: (e.currentTarget.value || undefined) as Roll['intensity'] })}
+      >
+        <option value="">not said</option>
+        {#each intensities as i (i)}<option value={i}>{spaced(i)}</option>{/each}
+      </select>
+    </label>
+    <label class="field">
+      <span>What for</span>
+      <select
+        class="box"
+        value={roll.intent ?? ''}
+        onchange={(e) => set({ intent: (e.currentTarget.value || undefined) as Roll['intent'] })}
+      >
+        <option value="">not said</option>
+        {#each intents as [id, says] (id)}<option value={id}>{says}</option>{/each}
+      </select>
+    </label>
+    <label class="field">
+      <span>Kind</span>
+      <select
+        class="box"
+        value={roll.kind ?? 'roll'}
+        onchange={(e) => set({ kind: e.currentTarget.value as Roll['kind'] })}
+      >
+        {#each kinds as k (k)}<option value={k}>{k}</option>{/each}
+      </select>
+    </label>
+  </div>
+  <button class="act" onclick={onremove}>Move this roll to the bin</button>
+</section>
+
+<style>
+  .details {
+    display: flex;
+    flex-direction: column;
+    gap: 0.8rem;
+    margin-top: 1.6rem;
+    padding-top: 1rem;
+    border-top: 2px solid var(--line);
+    max-width: 48rem;
+  }
+  .grid {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(9rem, 1fr));
+    gap: 0.7rem;
+  }
+  .act {
+    align-self: flex-start;
+  }
+</style>

@@ -1,0 +1,45 @@
+<script lang="ts">
+  import { ground, sameSpot } from '../../lib/ground.svelte.ts';
+  import type { Spot } from '../../lib/types.ts';
+
+  interface Props {
+    spot: Spot | null;
+    again: boolean;
+    onpick: (spot: Spot) => void;
+    onother: () => void;
+  }
+  const { spot, again, onpick, onother }: Props = $props();
+
+  const usual: Spot[] = [
+    { position: 'standing', role: 'even' },
+    { position: 'seated-guard', role: 'bottom' },
+    { position: 'seated-guard', role: 'top' },
+    { position: 'half-guard', role: 'bottom' },
+  ];
+  const chips = $derived(spot && !usual.some((s) => sameSpot(s, spot)) ? [spot, ...usual] : usual);
+</script>
+
+<fieldset>
+  <legend>{again ? 'Again from' : 'Started'}</legend>
+  {#each chips as chip (`${chip.position}.${chip.role}`)}
+    <button class="act" aria-pressed={sameSpot(chip, spot)} onclick={() => onpick(chip)}>{ground.spotName(chip)}</button
+    >
+  {/each}
+  <button class="act" onclick={onother}>elsewhere…</button>
+</fieldset>
+
+<style>
+  fieldset {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.4rem;
+    margin-bottom: 0.7rem;
+  }
+  legend {
+    color: var(--quiet);
+    margin-bottom: 0.2rem;
+  }
+  .act {
+    padding: 0.2rem 0.7rem;
+  }
+</style>

@@ -1,0 +1,29 @@
+import { api, data } from '../../lib/api.ts';
+import { keep, kept } from '../../lib/device.ts';
+import type { NextMoment, Spot } from '../../lib/types.ts';
+
+type Table = Record<string, NextMoment[]>;
+
+/** What usually comes next from each spot, by the map and the owner's own history; ordered by the server. */
+class NextMomentTable {
+  private table = $state.raw<Table>({});
+
+  async load(): Promise<void> {
+    try {
+      const answer = await data(api.GET('/api/next-moments'));
+      this.table = Object.fromEntries(answer.spots.map((s) => [key(s.spot), s.moments]));
+      await keep('next-moments', $state.snapshot(this.table));
+    } catch {
+      // The server is away: what was last read still orders the buttons, and the search finds the rest.
+      if (Object.keys(this.table).length === 0) this.table = (await kept<Table>('next-moments')) ?? {};
+    }
+  }
+
+  from(spot: Spot | null): NextMoment[] {
+    return spot ? (this.table[key(spot)] ?? []) : [];
+  }
+}
+
+const key = (spot: Spot) => `${spot.position}:${spot.role}`;
+
+export const nextMoments = new NextMomentTable();

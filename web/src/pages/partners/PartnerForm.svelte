@@ -1,0 +1,109 @@
+<script lang="ts">
+  import { onMount, untrack } from 'svelte';
+  import { ApiFault, send } from '../../lib/api.ts';
+  import { profile } from '../../lib/profile.svelte.ts';
+  import type { Belt, Partner } from '../../lib/types.ts';
+  import { weightFromBox, weightToBox } from '../../lib/units.ts';
+  import BeltBoxes from '../../parts/BeltBoxes.svelte';
+  import Notice from '../../parts/Notice.svelte';
+
+  const { partner, ondone }: { partner: Partner | undefined; ondone: () => void } = $props();
+
+  const before = untrack(() => partner);
+  let name = $state(before?.name ?? '');
+  let belt = $state<Belt>(before?.belt ?? 'white');
+  let stripes = $state(before?.stripes ?? 0);
+  let weight = $state('');
+  let traits = $state((before?.traits ?? []).join(', '));
+  let notes = $state(before?.notes ?? '');
+  let faults = $state<string[]>([]);
+
+  onMount(async () => {
+    if (!profile.athlete) await profile.load();
+    weight = weightToBox(before?.weightKg, profile.units);
+  });
+
+  async function save(event: SubmitEvent) {
+    event.preventDefault();
+    const weightKg =
+      weight === weightToBox(before?.weightKg, profile.units) ? before?.weightKg : weightFromBox(weight, profile.units);
+    if (Number.isNaN(weightKg)) {
+      faults = ['The weight is not a number; write it like 70 or 70.5, or leave it empty.'];
+      return;
+    }
+    const list = traits
+      .split(',')
+      .map((t) => t.trim())
+      .filter(Boolean);
+    const body = { name, belt, stripes, weightKg, traits: list, notes };
+    await attempt(() =>
+      before
+        ? send(
+            'PUT',
+            `/api/partners/${encodeURIComponent(before.id)}`,
+            { ...body, id: before.id },
+            { 'if-match': `"${before.version}"` },
+          )
+        : send('POST', '/api/partners', body),
+    );
+  }
+
+  const bin = () => before && attempt(() => send('DELETE', `/api/partners/${encodeURIComponent(before.id)}`));
+
+  async function attempt(what: () => Promise<unknown>) {
+    try {
+      await what();
+      ondone();
+    } catch (fault) {
+      const f = fault as ApiFault;
+      faults = Object.values(f.faults ?? {}).flat();
+      if (faults.length === 0) faults = [f.message];
+    }
+  }
+</script>
+
+<p class="quiet"><a href="#/partners">Partners</a> /</p>
+<h1>{before?.name ?? 'A new partner'}</h1>
+<form onsubmit={save}>
+  <label class="field">
+    <span>Name (a first name and an initial will do)</span>
+    <input class="box" bind:value={name} required maxlength="200" autocomplete="off" />
+  </label>
+  <BeltBoxes bind:belt bind:stripes />
+  <label class="field">
+    <span>Weight in {profile.units} (may stay empty)</span>
+    <input class="box" bind:value={weight} inputmode="decimal" />
+  </label>
+  <label class="field">
+    <span>What marks them, with commas: long legs, judo, slow starter</span>
+    <input class="box" bind:value={traits} autocomplete="off" />
+  </label>
+  <label class="field">
+    <span>Notes</span>
+    <textarea class="box" rows="4" bind:value={notes}></textarea>
+  </label>
+  <p class="quiet small">Rolls that are in the log keep the belt and weight of their day.</p>
+  {#each faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
+  <div class="row">
+    <button class="act-main">Save</button>
+    {#if before}
+      <a class="act" href="#/rolls?partner={encodeURIComponent(before.id)}">Rolls with {before.name}</a>
+      <button class="act" type="button" onclick={bin}>To the bin</button>
+    {/if}
+  </div>
+</form>
+
+<style>
+  form {
+    display: flex;
+    flex-direction: column;
+    gap: 0.8rem;
+    max-width: 34rem;
+    margin-top: 0.8rem;
+  }
+  .row {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.6rem;
+  }
+</style>

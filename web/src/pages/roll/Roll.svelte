@@ -1,0 +1,161 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { push, router } from 'svelte-spa-router';
+  import { api, data, send } from '../../lib/api.ts';
+  import { keyHelp, typing } from '../../lib/keys.svelte.ts';
+  import { partners } from '../../lib/partners.svelte.ts';
+  import { profile } from '../../lib/profile.svelte.ts';
+  import type { Roll, SessionRead } from '../../lib/types.ts';
+  import { showWeight } from '../../lib/units.ts';
+  import { beltWords, dayWords, spaced } from '../../lib/words.ts';
+  import Loaded from '../../parts/Loaded.svelte';
+  import Moments from '../../parts/Moments.svelte';
+  import Notice from '../../parts/Notice.svelte';
+  import Stick from '../../sticks/Stick.svelte';
+
+  const { params }: { params: { session: string; roll: string } } = $props();
+
+  type Lit = { exchange: number; moment: number } | null;
+
+  // A link from a soft spot names the moment it leads to: ?at=exchange.moment
+  function named(): Lit {
+    const at = new URLSearchParams(router.querystring ?? '').get('at')?.split('.').map(Number);
+    return at && at.length === 2 && at.every(Number.isInteger) ? { exchange: at[0]!, moment: at[1]! } : null;
+  }
+
+  let lit = $state<Lit>(named());
+  let tries = $state(0);
+  let fault = $state('');
+  const session = $derived.by(() => {
+    void tries;
+    return data(api.GET('/api/sessions/{id}', { params: { path: { id: params.session } } }));
+  });
+
+  onMount(() => {
+    void partners.load();
+    void profile.load();
+  });
+
+  const editPath = $derived(`/log/${encodeURIComponent(params.session)}/${encodeURIComponent(params.roll)}`);
+  keyHelp.keys = [{ keys: 'e', does: 'edit this roll' }];
+
+  const find = (s: SessionRead): Roll | undefined => s.rolls.find((r) => r.id === params.roll);
+
+  function about(roll: Roll): string {
+    const parts = [
+      beltWords(roll.partnerBelt, roll.partnerStripes),
+      showWeight(roll.partnerWeightKg, profile.units),
+      roll.minutes ? `${roll.minutes} min` : '',
+      roll.intensity ? `${spaced(roll.intensity)}` : '',
+      roll.intent && roll.intent !== 'own-game' ? spaced(roll.intent) : '',
+      roll.ruleset ?? '',
+    ];
+    return parts.filter(Boolean).join(' · ');
+  }
+
+  async function bin() {
+    try {
+      await send(
+        'DELETE',
+        `/api/sessions/${encodeURIComponent(params.session)}/rolls/${encodeURIComponent(params.roll)}`,
+      );
+      await push('/rolls');
+    } catch (f) {
+      fault = (f as Error).message;
+    }
+  }
+</script>
+
+<svelte:window
+  onkeydown={(e) => {
+    if (e.key === 'e' && !typing(e)) void push(editPath);
+  }}
+/>
+
+<Loaded promise={session} waiting="Fetching the roll…" again={() => tries++}>
+  {#snippet children(s: SessionRead)}
+    {@const roll = find(s)}
+    {#if !roll}
+      <Notice kind="fault">This roll is not here any more; it may be in the <a href="#/data">bin</a>.</Notice>
+    {:else}
+      {@const them = partners.name(roll.partnerId)}
+      <p class="quiet">
+        <a href="#/rolls">Rolls</a> / {dayWords(s.date)}, {spaced(s.kind)}, {s.attire}
+      </p>
+      <div class="head">
+        <h1>{roll.kind === 'match' ? 'Match with' : 'With'} {them}</h1>
+        <div class="acts">
+          <a class="act" href="#{editPath}">Edit</a>
+          <button class="act" onclick={bin}>To the bin</button>
+        </div>
+      </div>
+      <p class="quiet">{about(roll)}</p>
+      {#if fault}<Notice kind="fault">{fault}</Notice>{/if}
+      <div class="stick"><Stick exchanges={roll.exchanges} {lit} height={64} onpick={(m) => (lit = m)} /></div>
+      <div class="columns">
+        <section aria-label="Moments">
+          <h2>What happened</h2>
+          {#if roll.exchanges.length === 0}
+            <p>Only the partner is known so far. <a href="#{editPath}">Build the roll</a> while you remember it.</p>
+          {:else}
+            <Moments exchanges={roll.exchanges} them={them.split(' ')[0]!} {lit} onlight={(place) => (lit = place)} />
+          {/if}
+        </section>
+        <aside>
+          {#if s.aim}<h2>Aim that day</h2>
+            <p>{s.aim}</p>{/if}
+          {#if roll.takeaways?.length}
+            <h2>Takeaways</h2>
+            <ul>
+              {#each roll.takeaways as takeaway, i (i)}<li>“{takeaway}”</li>{/each}
+            </ul>
+          {/if}
+          {#if roll.notes}<h2>Notes</h2>
+            <p class="kept">{roll.notes}</p>{/if}
+          {#if roll.told}<h2>As told</h2>
+            <p class="kept">{roll.told}</p>{/if}
+        </aside>
+      </div>
+    {/if}
+  {/snippet}
+</Loaded>
+
+<style>
+  .head {
+    display: flex;
+    flex-wrap: wrap;
+    justify-content: space-between;
+    align-items: center;
+    gap: 0.6rem;
+    margin-top: 0.3rem;
+  }
+  .acts {
+    display: flex;
+    gap: 0.5rem;
+  }
+  .stick {
+    margin: 1rem 0 1.3rem;
+  }
+  .columns {
+    display: grid;
+    grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr);
+    gap: 2rem;
+    align-items: start;
+  }
+  aside {
+    display: flex;
+    flex-direction: column;
+    gap: 0.4rem;
+  }
+  aside h2:not(:first-child) {
+    margin-top: 0.8rem;
+  }
+  .kept {
+    white-space: pre-wrap;
+  }
+  @media (max-width: 720px) {
+    .columns {
+      grid-template-columns: 1fr;
+    }
+  }
+</style>

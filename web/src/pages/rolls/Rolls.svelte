@@ -1,0 +1,87 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { replace, router } from 'svelte-spa-router';
+  import { api, data } from '../../lib/api.ts';
+  import { keyHelp, typing } from '../../lib/keys.svelte.ts';
+  import { partners } from '../../lib/partners.svelte.ts';
+  import { plural } from '../../lib/words.ts';
+  import Loaded from '../../parts/Loaded.svelte';
+  import Filters from './Filters.svelte';
+  import RollLine from './RollLine.svelte';
+
+  const size = 25;
+  const filter = $derived(Object.fromEntries(new URLSearchParams(router.querystring ?? '')));
+  const page = $derived(Number(filter.page ?? '1') || 1);
+  let tries = $state(0);
+  const found = $derived.by(() => {
+    void tries;
+    return data(api.GET('/api/rolls', { params: { query: { ...filter, page: String(page), size: String(size) } } }));
+  });
+  let searchBox: HTMLInputElement | undefined = $state();
+
+  onMount(() => void partners.load());
+  keyHelp.keys = [{ keys: '/', does: 'search in what was written' }];
+
+  function narrow(change: Record<string, string>) {
+    const next = new URLSearchParams({ ...filter, page: '', ...change });
+    for (const [name, value] of [...next]) if (value === '') next.delete(name);
+    void replace(`/rolls${next.size > 0 ? '?' + next : ''}`);
+  }
+</script>
+
+<svelte:window
+  onkeydown={(e) => {
+    if (e.key === '/' && !typing(e)) {
+      e.preventDefault();
+      searchBox?.focus();
+    }
+  }}
+/>
+
+<h1>Rolls</h1>
+<Filters {filter} onnarrow={narrow} bind:searchBox />
+<Loaded promise={found} waiting="Fetching the sticks…" again={() => tries++}>
+  {#snippet children(list)}
+    {#if list.total === 0}
+      <div class="panel">
+        {#if Object.keys(filter).length > 0}
+          <p>No roll fits all of that. Take a filter away, or look for another word.</p>
+          <button class="act" onclick={() => void replace('/rolls')}>Show all rolls</button>
+        {:else}
+          <p>No rolls yet. <a href="#/log">Log the first one</a>.</p>
+        {/if}
+      </div>
+    {:else}
+      <p class="quiet" role="status">{plural(list.total, 'roll')}, latest first</p>
+      <ol>
+        {#each list.items as row (`${row.sessionId}/${row.roll.id}`)}
+          <li><RollLine {row} /></li>
+        {/each}
+      </ol>
+      {#if list.total > size}
+        <nav aria-label="Pages of rolls">
+          <button class="act" disabled={page === 1} onclick={() => narrow({ page: String(page - 1) })}
+            >Later ones</button
+          >
+          <span>page {page} of {Math.ceil(list.total / size)}</span>
+          <button class="act" disabled={page * size >= list.total} onclick={() => narrow({ page: String(page + 1) })}
+            >Earlier ones</button
+          >
+        </nav>
+      {/if}
+    {/if}
+  {/snippet}
+</Loaded>
+
+<style>
+  ol {
+    margin-top: 0.4rem;
+  }
+  nav {
+    display: flex;
+    align-items: center;
+    justify-content: center;
+    gap: 1rem;
+    margin-top: 1.2rem;
+  }
+</style>

@@ -1,0 +1,61 @@
+<script lang="ts">
+  import { ground } from '../../lib/ground.svelte.ts';
+  import type { TechniqueTally } from '../../lib/types.ts';
+  import NotchMark from '../../parts/NotchMark.svelte';
+
+  const { title, rows, mine }: { title: string; rows: TechniqueTally[]; mine: boolean } = $props();
+</script>
+
+<table>
+  <caption><NotchMark {mine} /> {title}</caption>
+  <thead>
+    <tr>
+      <th scope="col">technique</th>
+      <th scope="col">came off</th>
+      <th scope="col">stopped</th>
+    </tr>
+  </thead>
+  <tbody>
+    {#each rows.slice(0, 6) as row (row.technique)}
+      <tr>
+        <th scope="row">{ground.techniqueName(row.technique)}</th>
+        <td>{row.done}</td>
+        <td>{row.stopped}</td>
+      </tr>
+    {:else}
+      <tr><td colspan="3">nothing seen</td></tr>
+    {/each}
+  </tbody>
+</table>
+
+<style>
+  table {
+    width: 100%;
+    border-collapse: collapse;
+    align-self: start;
+  }
+  caption {
+    text-align: left;
+    font-weight: 650;
+    padding-bottom: 0.2rem;
+  }
+  caption :global(svg) {
+    display: inline;
+  }
+  th,
+  td {
+    padding: 0.15rem 0.3rem 0.15rem 0;
+    text-align: right;
+    border-bottom: 1px dotted var(--line);
+  }
+  th {
+    font-weight: 450;
+  }
+  th:first-child {
+    text-align: left;
+  }
+  thead th {
+    color: var(--quiet);
+    font-size: 0.9rem;
+  }
+</style>

@@ -1,0 +1,47 @@
+<script lang="ts">
+  import type { SessionRead } from '../../lib/types.ts';
+  import { dayWords, plural, spaced } from '../../lib/words.ts';
+  import Stick from '../../sticks/Stick.svelte';
+
+  const { session }: { session: SessionRead } = $props();
+</script>
+
+<a class="bundle panel" href="#/log/{encodeURIComponent(session.id)}">
+  <span class="head">
+    <strong>{dayWords(session.date)}</strong>
+    <span class="quiet small">{spaced(session.kind)}, {session.attire}, {plural(session.rolls.length, 'roll')}</span>
+  </span>
+  <span class="sticks">
+    {#each session.rolls as roll (roll.id)}
+      <Stick exchanges={roll.exchanges} height={24} />
+    {:else}
+      <span class="quiet small">no rolls written down</span>
+    {/each}
+  </span>
+</a>
+
+<style>
+  .bundle {
+    display: flex;
+    flex-direction: column;
+    gap: 0.5rem;
+    height: 100%;
+    color: inherit;
+    text-decoration: none;
+  }
+  .bundle:hover {
+    border-color: var(--wood-edge);
+  }
+  .head {
+    display: flex;
+    flex-wrap: wrap;
+    justify-content: space-between;
+    gap: 0.2rem 0.8rem;
+  }
+  .sticks {
+    display: flex;
+    flex-direction: column;
+    gap: 0.2rem;
+    overflow: hidden;
+  }
+</style>

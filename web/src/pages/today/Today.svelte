@@ -1,0 +1,112 @@
+<script lang="ts">
+  import { api, ApiFault, data } from '../../lib/api.ts';
+  import { keyHelp } from '../../lib/keys.svelte.ts';
+  import type { Athlete, SessionRead, SoftSpots } from '../../lib/types.ts';
+  import { dayWords } from '../../lib/words.ts';
+  import Loaded from '../../parts/Loaded.svelte';
+  import Bundle from './Bundle.svelte';
+  import TopSpot from './TopSpot.svelte';
+  import WhoAreYou from './WhoAreYou.svelte';
+
+  interface Page {
+    athlete: Athlete | null;
+    sessions: SessionRead[];
+    total: number;
+    judged: SoftSpots;
+  }
+
+  async function load(): Promise<Page> {
+    const [athlete, sessions, judged] = await Promise.all([
+      data(api.GET('/api/athlete')).catch((fault: ApiFault) => {
+        if (fault.status === 404) return null;
+        throw fault;
+      }),
+      data(api.GET('/api/sessions', { params: { query: { size: '6' } } })),
+      data(api.GET('/api/soft-spots')),
+    ]);
+    return { athlete, sessions: sessions.items, total: sessions.total, judged };
+  }
+
+  let page = $state(load());
+  keyHelp.keys = [{ keys: 'l', does: 'log a session' }];
+
+  const latestAim = (sessions: SessionRead[]) => sessions.find((s) => s.aim);
+</script>
+
+<svelte:window
+  onkeydown={(e) => {
+    if (e.key === 'l' && !(e.target as HTMLElement).matches('input, select, textarea') && !e.ctrlKey && !e.metaKey)
+      location.hash = '#/log';
+  }}
+/>
+
+<Loaded promise={page} waiting="Looking at your log…" again={() => (page = load())}>
+  {#snippet children(p: Page)}
+    {#if !p.athlete}
+      <WhoAreYou ondone={() => (page = load())} />
+    {:else}
+      <div class="top">
+        <div>
+          <h1>{p.total === 0 ? `Welcome, ${p.athlete.name}` : 'After class'}</h1>
+          {#if latestAim(p.sessions)}
+            {@const last = latestAim(p.sessions)!}
+            <p class="aim"><span class="quiet small">Last aim, {dayWords(last.date)}:</span> “{last.aim}”</p>
+          {/if}
+        </div>
+        <a class="act-main log" href="#/log">Log tonight's rolls</a>
+      </div>
+      {#if p.total === 0}
+        <section class="panel">
+          <h2>Nothing cut yet</h2>
+          <p>
+            Log your first session: who you rolled with, and what happened, in a few taps. Every roll becomes a stick
+            with notches; after some twenty rolls the log begins to say what costs you most.
+          </p>
+          <p>Have a logbook file already? <a href="#/data">Bring it in</a>.</p>
+        </section>
+      {:else}
+        <TopSpot judged={p.judged} />
+        <h2 class="past">Last sessions</h2>
+        <ul class="bundles">
+          {#each p.sessions as session (session.id)}
+            <li><Bundle {session} /></li>
+          {/each}
+        </ul>
+        <p><a href="#/rolls">All rolls</a></p>
+      {/if}
+    {/if}
+  {/snippet}
+</Loaded>
+
+<style>
+  .top {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    justify-content: space-between;
+    gap: 0.9rem;
+    margin-bottom: 1rem;
+  }
+  .aim {
+    margin-top: 0.3rem;
+  }
+  .log {
+    min-height: 3.5rem;
+    padding: 0.6rem 1.6rem;
+    font-size: 1.2rem;
+  }
+  .past {
+    margin: 1.6rem 0 0.6rem;
+  }
+  .bundles {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(min(22rem, 100%), 1fr));
+    gap: 0.9rem;
+    margin-bottom: 0.8rem;
+  }
+  @media (max-width: 720px) {
+    .log {
+      width: 100%;
+    }
+  }
+</style>

@@ -1,0 +1,37 @@
+<script lang="ts">
+  import type { Belt } from '../lib/types.ts';
+
+  interface Props {
+    belt: Belt;
+    stripes: number;
+  }
+  let { belt = $bindable(), stripes = $bindable() }: Props = $props();
+  const belts: Belt[] = ['white', 'blue', 'purple', 'brown', 'black'];
+  const most = $derived(belt === 'black' ? 10 : 4);
+  $effect(() => {
+    if (stripes > most) stripes = most;
+  });
+</script>
+
+<div class="pair">
+  <label class="field">
+    <span>Belt</span>
+    <select class="box" bind:value={belt}>
+      {#each belts as b (b)}<option value={b}>{b}</option>{/each}
+    </select>
+  </label>
+  <label class="field">
+    <span>{belt === 'black' ? 'Degrees' : 'Stripes'}</span>
+    <select class="box" bind:value={stripes}>
+      {#each Array(most + 1).keys() as n (n)}<option value={n}>{n}</option>{/each}
+    </select>
+  </label>
+</div>
+
+<style>
+  .pair {
+    display: grid;
+    grid-template-columns: 2fr 1fr;
+    gap: 0.8rem;
+  }
+</style>

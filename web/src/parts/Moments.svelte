@@ -1,0 +1,105 @@
+<script lang="ts">
+  import { ground } from '../lib/ground.svelte.ts';
+  import type { Exchange, ExchangeEnd } from '../lib/types.ts';
+  import { clockWords } from '../lib/words.ts';
+  import NotchMark from './NotchMark.svelte';
+
+  interface Props {
+    exchanges: readonly Exchange[];
+    them: string;
+    lit?: { exchange: number; moment: number } | null;
+    onlight?: (place: { exchange: number; moment: number } | null) => void;
+    onremove?: (exchange: number, moment: number) => void;
+  }
+  const { exchanges, them, lit = null, onlight, onremove }: Props = $props();
+
+  const endWords = (end: ExchangeEnd): string =>
+    end.kind === 'tap'
+      ? `${end.by === 'me' ? `${them} tapped` : 'I tapped'}${end.technique ? ` to the ${ground.techniqueName(end.technique).toLowerCase()}` : ''}`
+      : { reset: 'Reset', stoppage: 'Stopped: someone may be hurt', time: 'The bell' }[end.kind];
+</script>
+
+<ol class="exchanges">
+  {#each exchanges as exchange, e (e)}
+    <li>
+      <p class="quiet small">{e === 0 ? 'Started' : 'Again'}: {ground.spotName(exchange.start)}</p>
+      <ol>
+        {#each exchange.moments as moment, m (m)}
+          {@const on = lit?.exchange === e && lit?.moment === m}
+          <li class="moment" class:on id="moment-{e}-{m}">
+            <button class="what" aria-pressed={on} onclick={() => onlight?.(on ? null : { exchange: e, moment: m })}>
+              <NotchMark mine={moment.actor === 'me'} scratch={moment.outcome === 'stopped'} />
+              <span>
+                {#if moment.clock != null}<span class="quiet small">{clockWords(moment.clock)}</span>{/if}
+                {moment.actor === 'me' ? 'I' : them}:
+                <strong>{ground.techniqueName(moment.technique)}</strong>{moment.outcome === 'stopped'
+                  ? ', stopped'
+                  : ''}{moment.side ? `, ${moment.side}` : ''}{moment.sure === false ? ', not sure' : ''}
+                {#if moment.outcome === 'done' && moment.to}<span class="quiet">
+                    → {ground.spotName(moment.to)}</span
+                  >{/if}
+                {#if moment.reasons?.length}<span class="quiet small block"
+                    >because: {moment.reasons.map((r) => ground.reasonSays(r)).join('; ')}</span
+                  >{/if}
+                {#if moment.note}<span class="quiet small block">{moment.note}</span>{/if}
+                {#if moment.better}<span class="quiet small block">better: {moment.better}</span>{/if}
+              </span>
+            </button>
+            {#if onremove}
+              <button
+                class="gone"
+                onclick={() => onremove(e, m)}
+                aria-label="Take out {ground.techniqueName(moment.technique)}">×</button
+              >
+            {/if}
+          </li>
+        {/each}
+      </ol>
+      {#if exchange.end}<p class="end"><strong>{endWords(exchange.end)}</strong></p>{/if}
+    </li>
+  {/each}
+</ol>
+
+<style>
+  .exchanges > li + li {
+    margin-top: 0.7rem;
+    border-top: 1px dashed var(--line);
+    padding-top: 0.5rem;
+  }
+  .moment {
+    display: flex;
+    align-items: flex-start;
+  }
+  .moment.on {
+    background: light-dark(var(--color-primary-50), var(--color-primary-950));
+  }
+  button {
+    font: inherit;
+    color: inherit;
+    text-align: left;
+    cursor: pointer;
+  }
+  .what {
+    flex: 1;
+    display: flex;
+    gap: 0.5rem;
+    padding: 0.3rem 0.2rem;
+    min-height: 2.25rem;
+  }
+  .what :global(svg) {
+    flex: none;
+    margin-top: 0.25rem;
+  }
+  .gone {
+    min-width: 2.5rem;
+    min-height: 2.25rem;
+    text-align: center;
+    color: var(--quiet);
+  }
+  .block {
+    display: block;
+  }
+  .end {
+    padding-left: 2rem;
+  }
+</style>

@@ -156,7 +156,7 @@ public static class Season
     {
         var mate = kind == SessionKind.Private
             ? Club.Mates.First(m => m.Partner.Id == "ysolde")
-            : chance.Weighted(Club.Mates.Select(m => (m, m.Often)))!;
+            : chance.Weighted(Club.Mates.Where(m => kind != SessionKind.Tournament || m.Partner.Belt == Club.Runa.Belt).Select(m => (m, m.Often)))!;
         var positional = kind == SessionKind.Positional && order <= 2;
         var match = kind == SessionKind.Tournament;
         var intent = match || positional ? Intent.OwnGame

@@ -1,11 +1,11 @@
 import type { Belt, SpotAnswer, TechniqueTally } from './types.ts';
 
-/** A share as people say it: "about 6 in 10". */
+/** A share as people say it: "about 6 times in 10". */
 export function inTen(share: number): string {
   const tenths = Math.round(share * 10);
   if (tenths <= 0) return 'hardly ever';
   if (tenths >= 10) return 'nearly every time';
-  return `about ${tenths} in 10`;
+  return `about ${tenths} times in 10`;
 }
 
 /** The interval of a share in tenths: "6 to 8"; one number when both ends meet. */

@@ -25,11 +25,19 @@
 </script>
 
 {#if shape.bars.length === 0}
-  <svg class="stick" viewBox="0 0 120 42" {height} role="img" aria-label="Nothing cut yet">
+  <svg class="stick" viewBox="0 0 120 42" width={(120 * height) / 42} {height} role="img" aria-label="Nothing cut yet">
     <path class="blank" d="M2 8H118V34H2Z" />
   </svg>
 {:else}
-  <svg class="stick" viewBox="-1 0 {shape.width + 2} {shape.height}" {height} role="img" aria-label={words}>
+  <svg
+    class="stick"
+    viewBox="-1 0 {shape.width + 2} {shape.height}"
+    preserveAspectRatio="xMinYMid meet"
+    width={((shape.width + 2) * height) / shape.height}
+    {height}
+    role="img"
+    aria-label={words}
+  >
     {#each shape.bars as bar (bar.exchange)}
       <path class="bar" d={bar.path} />
       <path class="grain" d={bar.grain} />

@@ -36,15 +36,15 @@
 
 <style>
   .columns {
-    display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(min(26rem, 100%), 1fr));
-    gap: 1rem;
-    align-items: start;
+    columns: 26rem;
+    column-gap: 1rem;
     margin-top: 0.8rem;
   }
   section {
     display: flex;
     flex-direction: column;
     gap: 0.6rem;
+    break-inside: avoid;
+    margin-bottom: 1rem;
   }
 </style>

@@ -136,7 +136,7 @@
       {#if last}
         <LastMoment moment={last.value} {them} onchange={changeLast} onundo={() => onchange(edit.undo)} {landings} />
       {/if}
-      <NextButtons {mine} {theirs} {them} onpick={takeNext} />
+      <NextButtons {mine} {theirs} {them} hint={roll.exchanges.length === 0} onpick={takeNext} />
       <div class="row">
         <button class="act" onclick={() => (searching = true)}>Something else…</button>
         <button class="act" onclick={() => tap('me')}>I got a tap</button>

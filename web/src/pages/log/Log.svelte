@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
-  import { push } from 'svelte-spa-router';
+  import { onMount, untrack } from 'svelte';
+  import { push, replace } from 'svelte-spa-router';
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
   import { logDraft } from '../../lib/log-draft.svelte.ts';
   import { partners } from '../../lib/partners.svelte.ts';
@@ -32,7 +32,8 @@
   });
 
   $effect(() => {
-    void open(params.session, params.roll);
+    const { session: id, roll: rollToOpen } = params;
+    untrack(() => void open(id, rollToOpen));
   });
 
   async function open(id: string | undefined, rollToOpen: string | undefined) {
@@ -41,6 +42,8 @@
       if (id === 'new') {
         await logDraft.finish();
         await logDraft.begin();
+        // From here on a reload opens this session again, not another new one.
+        await replace('/log');
       } else if (id) {
         if (!(await logDraft.open(id)))
           missing = 'There is no session here; it may have been deleted. Look in the bin on the data page.';

@@ -7,9 +7,11 @@
     mine: NextMoment[];
     theirs: NextMoment[];
     them: string;
+    /** Whether to say what the two parts of a button are. */
+    hint: boolean;
     onpick: (next: NextMoment, outcome: Outcome) => void;
   }
-  const { mine, theirs, them, onpick }: Props = $props();
+  const { mine, theirs, them, hint, onpick }: Props = $props();
   const shown = 6;
   const theirKeys = 'asdfgh';
 </script>
@@ -39,7 +41,9 @@
     </section>
   {/each}
 </div>
-<p class="quiet small legend">The wide part: it came off. The narrow part with the scratch: tried, but stopped.</p>
+{#if hint}<p class="quiet small hint">
+    The wide part: it came off. The narrow part with the scratch: tried, but stopped.
+  </p>{/if}
 
 <style>
   .two {
@@ -102,8 +106,13 @@
     font-size: 0.85rem;
     color: var(--quiet);
   }
-  .legend {
+  .hint {
     margin-top: 0.2rem;
+  }
+  @media (max-width: 720px) {
+    .pair:nth-of-type(n + 6) {
+      display: none;
+    }
   }
   @media (hover: none) {
     kbd {

@@ -11,10 +11,10 @@
   };
 </script>
 
-<span class="mark {logDraft.state}" role="status" data-state={logDraft.state}>{says[logDraft.state]}</span>
+<span class="stand {logDraft.state}" role="status" data-state={logDraft.state}>{says[logDraft.state]}</span>
 
 <style>
-  .mark {
+  .stand {
     font-size: 0.92rem;
     color: var(--quiet);
     border-left: 4px solid var(--line);

@@ -57,37 +57,40 @@
 </script>
 
 <h1>Soft spots</h1>
-<div class="controls">
-  <label class="field">
-    <span>What counts</span>
-    <select
-      class="box"
-      value={query.objective ?? ''}
-      onchange={(e) => set({ objective: e.currentTarget.value as Objective })}
-    >
-      <option value="">as in my profile</option>
-      <option value="submissions">submissions</option>
-      <option value="points">control and points</option>
-      <option value="survival">not being finished</option>
-    </select>
-  </label>
-  <label class="field">
-    <span>Gi or no-gi</span>
-    <select class="box" value={query.attire ?? ''} onchange={(e) => set({ attire: e.currentTarget.value })}>
-      <option value="">both</option>
-      <option value="gi">gi</option>
-      <option value="no-gi">no-gi</option>
-    </select>
-  </label>
-  <label class="field">
-    <span>From day</span>
-    <input class="box" type="date" value={query.from ?? ''} onchange={(e) => set({ from: e.currentTarget.value })} />
-  </label>
-  <label class="field">
-    <span>To day</span>
-    <input class="box" type="date" value={query.to ?? ''} onchange={(e) => set({ to: e.currentTarget.value })} />
-  </label>
-</div>
+<details open={innerWidth > 720 || Object.keys(asked).some((n) => query[n])}>
+  <summary>What counts, gi or no-gi, days</summary>
+  <div class="controls">
+    <label class="field">
+      <span>What counts</span>
+      <select
+        class="box"
+        value={query.objective ?? ''}
+        onchange={(e) => set({ objective: e.currentTarget.value as Objective })}
+      >
+        <option value="">as in my profile</option>
+        <option value="submissions">submissions</option>
+        <option value="points">control and points</option>
+        <option value="survival">not being finished</option>
+      </select>
+    </label>
+    <label class="field">
+      <span>Gi or no-gi</span>
+      <select class="box" value={query.attire ?? ''} onchange={(e) => set({ attire: e.currentTarget.value })}>
+        <option value="">both</option>
+        <option value="gi">gi</option>
+        <option value="no-gi">no-gi</option>
+      </select>
+    </label>
+    <label class="field">
+      <span>From day</span>
+      <input class="box" type="date" value={query.from ?? ''} onchange={(e) => set({ from: e.currentTarget.value })} />
+    </label>
+    <label class="field">
+      <span>To day</span>
+      <input class="box" type="date" value={query.to ?? ''} onchange={(e) => set({ to: e.currentTarget.value })} />
+    </label>
+  </div>
+</details>
 
 <div class="lists" role="group" aria-label="Which list">
   {#each lists as l (l.id)}
@@ -149,6 +152,11 @@
     grid-template-columns: repeat(auto-fit, minmax(9.5rem, 1fr));
     gap: 0.6rem;
     margin: 0.7rem 0;
+  }
+  summary {
+    cursor: pointer;
+    padding: 0.4rem 0;
+    color: var(--quiet);
   }
   .lists {
     display: flex;

@@ -38,13 +38,13 @@
       <p>{kind === 'heartwood' ? winSentence(spot) : lossSentence(spot)}</p>
       <p class="quiet small">
         {#if kind === 'heartwood'}
-          {#if best && best.done > 0}Most often by your {ground.techniqueName(best.technique).toLowerCase()}.{/if}
-          It earns about {gainWords(spot.gain, objective)}.
+          {#if best && best.done > 0}What works best: {ground.techniqueName(best.technique).toLowerCase()} ({best.done} times).{/if}
+          It earns {gainWords(spot.gain, objective)}.
         {:else}
-          {#if beater && beater.done > 0}Most often it goes to their {ground
+          {#if beater && beater.done > 0}What beats you there most: {ground
               .techniqueName(beater.technique)
               .toLowerCase()} ({beater.done} times).{/if}
-          Worth about {gainWords(spot.gain, objective)}.
+          Worth {gainWords(spot.gain, objective)}.
         {/if}
       </p>
     </div>

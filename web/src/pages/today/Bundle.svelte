@@ -13,7 +13,7 @@
   </span>
   <span class="sticks">
     {#each session.rolls as roll (roll.id)}
-      <Stick exchanges={roll.exchanges} height={24} />
+      <Stick exchanges={roll.exchanges} height={30} />
     {:else}
       <span class="quiet small">no rolls written down</span>
     {/each}

@@ -19,12 +19,11 @@
     <p class="say">
       <strong>{ground.spotName(top)}</strong>: you leave it worse off {inTen(1 - top.rate)}
       ({plural(top.won + top.lost, 'contest')}; could be {tenthsRange(1 - top.rateHigh, 1 - top.rateLow)} in 10){#if beater && beater.done > 0},
-        most often by the {ground.techniqueName(beater.technique).toLowerCase()}{/if}.
+        most often to the {ground.techniqueName(beater.technique).toLowerCase()}{/if}.
     </p>
     <p class="quiet">
       {#if judged.enough}
-        Winning back part of that is worth about {gainWords(top.gain, judged.objective)}. This is {top.verdict ===
-        'clear'
+        Winning back part of that is worth {gainWords(top.gain, judged.objective)}. This is {top.verdict === 'clear'
           ? 'clear from the log'
           : top.verdict}.
       {:else}

@@ -1,0 +1,81 @@
+# Counting what passes and what fails, for ./test.
+passed=0
+failed=0
+
+check() {
+  local name=$1
+  shift
+  if "$@" >artifacts/results/last.log 2>&1; then
+    passed=$((passed + 1))
+    echo "ok    $name"
+  else
+    failed=$((failed + 1))
+    echo "FAIL  $name"
+    tail -n 60 artifacts/results/last.log
+  fi
+}
+
+# add PASSED FAILED NAME: takes a runner's own counts; a runner that counts nothing has failed
+add() {
+  local p=${1:-0} f=${2:-0}
+  [ $((p + f)) -gt 0 ] || f=1
+  passed=$((passed + p))
+  failed=$((failed + f))
+  echo "$([ "$f" -eq 0 ] && echo 'ok   ' || echo 'FAIL ') $3: $p passed, $f failed"
+}
+
+need_chromium() {
+  [ -x /usr/bin/chromium ] && return
+  say "installing Chromium for the browser tests (once)"
+  local sudo=""
+  [ "$(id -u)" -eq 0 ] || sudo=sudo
+  { $sudo apt-get update && $sudo apt-get install -y --no-install-recommends chromium; } >artifacts-chromium.log 2>&1 || {
+    tail -n 5 artifacts-chromium.log >&2
+    echo "Chromium could not be installed. Put it at /usr/bin/chromium (Debian's package chromium), then try again." >&2
+    exit 1
+  }
+  rm -f artifacts-chromium.log
+}
+
+count_dotnet() {
+  local log=artifacts/results/$(basename "$1").log
+  dotnet test "$1" --no-build -v quiet --nologo --logger "console;verbosity=minimal" -- RunConfiguration.TreatNoTestsAsError=true >"$log" 2>&1
+  local code=$?
+  local p f
+  p=$(sed -n 's/.*Passed: *\([0-9]*\).*/\1/p' "$log" | tail -n 1)
+  f=$(sed -n 's/.*Failed: *\([0-9]*\).*/\1/p' "$log" | tail -n 1)
+  if [ $code -ne 0 ]; then
+    grep -v '^ *at ' "$log" | tail -n 80
+    [ "${f:-0}" -gt 0 ] || f=1
+  fi
+  add "$p" "$f" "$(basename "$1")"
+}
+
+count_vitest() {
+  local out=artifacts/results/vitest.json
+  rm -f $out
+  npm run --silent test --workspace web -- --reporter=json --outputFile=../$out >artifacts/results/vitest.log 2>&1 || tail -n 60 artifacts/results/vitest.log
+  add "$(json $out numPassedTests)" "$(json $out numFailedTests)" "front end unit tests"
+}
+
+count_playwright() {
+  local out=artifacts/results/playwright.json
+  rm -f $out
+  (cd tests/e2e && PLAYWRIGHT_JSON_OUTPUT_NAME=../../$out npx playwright test --reporter=line,json) >artifacts/results/playwright.log 2>&1 || tail -n 120 artifacts/results/playwright.log
+  add "$(json $out stats.expected)" "$(($(json $out stats.unexpected) + $(json $out stats.flaky)))" "browser tests"
+}
+
+# json FILE PATH: a number in a JSON file, 0 when it is not there
+json() {
+  node -e 'let v; try { v = JSON.parse(require("fs").readFileSync(process.argv[1], "utf8")); for (const k of process.argv[2].split(".")) v = v?.[k]; } catch {} console.log(Number(v) || 0)' "$1" "$2"
+}
+
+types_are_fresh() {
+  npx openapi-typescript web/openapi.json -o artifacts/results/api-types.d.ts && diff -q artifacts/results/api-types.d.ts web/src/lib/api-types.d.ts
+}
+
+sum_up() {
+  echo
+  echo "$passed passed, $failed failed"
+  [ "$failed" -eq 0 ]
+}

@@ -13,10 +13,27 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
 {
     private static readonly Dictionary<string, double> FinishShare = new()
     {
-        ["back-control"] = 0.5, ["body-triangle"] = 0.5, ["crucifix"] = 0.5, ["mount"] = 0.4, ["s-mount"] = 0.6, ["armbar-hold"] = 0.8,
-        ["triangle-hold"] = 0.8, ["ashi-cross"] = 0.5, ["ashi-outside"] = 0.35, ["fifty-fifty"] = 0.15, ["backside-fifty-fifty"] = 0.5,
-        ["front-headlock"] = 0.25, ["side-control"] = 0.2, ["north-south"] = 0.25, ["knee-on-belly"] = 0.2, ["closed-guard"] = 0.25,
-        ["turtle"] = 0.12, ["kimura-hold"] = 0.5, ["half-guard"] = 0.08, ["truck"] = 0.4, ["gift-wrap"] = 0.4,
+        ["back-control"] = 0.5,
+        ["body-triangle"] = 0.5,
+        ["crucifix"] = 0.5,
+        ["mount"] = 0.4,
+        ["s-mount"] = 0.6,
+        ["armbar-hold"] = 0.8,
+        ["triangle-hold"] = 0.8,
+        ["ashi-cross"] = 0.5,
+        ["ashi-outside"] = 0.35,
+        ["fifty-fifty"] = 0.15,
+        ["backside-fifty-fifty"] = 0.5,
+        ["front-headlock"] = 0.25,
+        ["side-control"] = 0.2,
+        ["north-south"] = 0.25,
+        ["knee-on-belly"] = 0.2,
+        ["closed-guard"] = 0.25,
+        ["turtle"] = 0.12,
+        ["kimura-hold"] = 0.5,
+        ["half-guard"] = 0.08,
+        ["truck"] = 0.4,
+        ["gift-wrap"] = 0.4,
     };
 
     /// <summary>Plays one round and tells everything that happened in it.</summary>

@@ -40,7 +40,8 @@ internal sealed class JsonSlices(Stream stream, params string[] lists)
     /// <exception cref="JsonException">The stream is not one whole JSON object.</exception>
     public async IAsyncEnumerable<JsonSlice> Read([EnumeratorCancellation] CancellationToken stop)
     {
-        await Fill(stop);
+        while (end < 3 && !complete)
+            await Fill(stop);
         if (end >= 3 && buffer.AsSpan(0, 3).SequenceEqual((ReadOnlySpan<byte>)[0xEF, 0xBB, 0xBF]))
             start = 3;
         while (true)

@@ -1,0 +1,176 @@
+using System.Text;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
+using AshNotch.Demo;
+using AshNotch.Formats;
+
+namespace AshNotch.Core.Tests.Formats;
+
+public class LogbookFileTests
+{
+    private const string Small =
+        """
+        {
+          "format": "ash-notch-logbook", "version": 1, "shoeSize": 38,
+          "athlete": {"name": "Runa Halvick", "belt": "blue", "stripes": 2, "weightKg": 61.0, "units": "kg", "objective": "submissions",
+                      "trainingStyle": "repetitions-and-positional", "dominantSide": "right"},
+          "partners": [{"id": "p1", "name": "Odalys B.", "belt": "purple", "stripes": 1, "weightKg": 66.0, "traits": ["long legs"], "notes": ""}],
+          "sessions": [{
+            "id": "s1", "date": "2026-03-03", "startTime": "18:30", "kind": "class", "attire": "gi", "minutes": 90, "effort": 6, "aim": "", "notes": "",
+            "rolls": [{
+              "id": "r1", "order": 1, "kind": "roll", "partnerId": "p1", "partnerBelt": "purple", "partnerStripes": 1, "partnerWeightKg": 66.0,
+              "minutes": 6, "intensity": "hard", "intent": "own-game", "ruleset": null, "told": "Füß · 🪵", "notes": "", "takeaways": ["frame first"],
+              "exchanges": [{
+                "start": {"position": "seated-guard", "role": "bottom"},
+                "moments": [{"actor": "them", "technique": "knee-cut", "outcome": "done", "side": "left", "clock": 75,
+                             "from": {"position": "half-guard", "role": "bottom"}, "to": {"position": "side-control", "role": "bottom"},
+                             "reasons": ["gave-space"], "note": "", "better": "", "sure": true}],
+                "end": {"kind": "reset", "by": null, "technique": null}
+              }]
+            }]
+          }],
+          "blocks": [], "niggles": [], "vocabulary": {"positions": [], "techniques": [], "aliases": []}
+        }
+        """;
+
+    private static Task<LogbookReading> Read(string text) => LogbookFile.Read(new MemoryStream(Encoding.UTF8.GetBytes(text)));
+
+    private static async Task<string> Write(Logbook log)
+    {
+        using var stream = new MemoryStream();
+        await LogbookFile.Write(stream, log.Athlete, log.Partners, log.Sessions, log.Vocabulary);
+        return Encoding.UTF8.GetString(stream.ToArray());
+    }
+
+    /// <summary>Without nulls, members in order: what "equal but for order and left-out nulls" compares.</summary>
+    private static string Canonical(string text)
+    {
+        return Plain(JsonNode.Parse(text))!.ToJsonString();
+
+        static JsonNode? Plain(JsonNode? node) => node switch
+        {
+            JsonObject o => new JsonObject(o.Where(p => p.Value is not null).OrderBy(p => p.Key, StringComparer.Ordinal).Select(p => KeyValuePair.Create(p.Key, Plain(p.Value)))),
+            JsonArray a => new JsonArray([.. a.Select(Plain)]),
+            JsonValue v when v.GetValueKind() == JsonValueKind.Number => JsonValue.Create(v.Deserialize<double>()),
+            _ => node?.DeepClone(),
+        };
+    }
+
+    [Fact]
+    public async Task What_is_written_is_what_was_read_but_for_unknown_members()
+    {
+        var reading = await Read(Small);
+        Assert.Empty(reading.Faults);
+        Assert.Equal(Canonical(Small.Replace("\"shoeSize\": 38,", "")), Canonical(await Write(reading.Logbook!)));
+    }
+
+    [Fact]
+    public async Task The_demo_log_comes_back_as_it_went_out()
+    {
+        var text = await Write(Season.Make());
+        var reading = await Read(text);
+        Assert.Empty(reading.Faults);
+        Assert.Equal(text, await Write(reading.Logbook!));
+    }
+
+    [Fact]
+    public async Task A_member_left_out_stays_left_out_and_an_empty_one_stays_empty()
+    {
+        var sparse = """{"format":"ash-notch-logbook","version":1,"athlete":{"name":"A","belt":"white"},"partners":[{"id":"p","name":"B"}],"sessions":[{"id":"s","date":"2026-01-01","kind":"class","attire":"no-gi","notes":"","rolls":[{"id":"r","partnerId":"p","takeaways":[],"exchanges":[]}]}],"blocks":[],"niggles":[],"vocabulary":{"positions":[],"techniques":[],"aliases":[]}}""";
+        Assert.Equal(Canonical(sparse), Canonical(await Write((await Read(sparse)).Logbook!)));
+    }
+
+    public static TheoryData<string, string, string, string> Faults() => new()
+    {
+        { "\"ash-notch-logbook\"", "\"other\"", "/format", "not a logbook" },
+        { "\"version\": 1", "\"version\": 2", "/version", "version 1" },
+        { "\"name\": \"Runa Halvick\", ", "", "/athlete/name", "missing" },
+        { "\"belt\": \"blue\"", "\"belt\": \"green\"", "/athlete/belt", "'green'" },
+        { "\"weightKg\": 61.0", "\"weightKg\": 6100", "/athlete/weightKg", "6100" },
+        { "\"date\": \"2026-03-03\"", "\"date\": \"2026-02-30\"", "/sessions/0/date", "calendar" },
+        { "\"date\": \"2026-03-03\", ", "", "/sessions/0/date", "missing" },
+        { "\"startTime\": \"18:30\"", "\"startTime\": \"half six\"", "/sessions/0/startTime", "18:30" },
+        { "\"kind\": \"class\"", "\"kind\": 3", "/sessions/0/kind", "text is expected" },
+        { "\"effort\": 6", "\"effort\": 60", "/sessions/0/effort", "between 0 and 10" },
+        { "\"minutes\": 90", "\"minutes\": 1e999", "/sessions/0/minutes", "number" },
+        { "\"partnerId\": \"p1\"", "\"partnerId\": \"nobody\"", "/sessions/0/rolls/0/partnerId", "'nobody'" },
+        { "\"technique\": \"knee-cut\"", "\"technique\": \"knee-cutt\"", "/sessions/0/rolls/0/exchanges/0/moments/0/technique", "'knee-cutt'" },
+        { "\"actor\": \"them\", ", "", "/sessions/0/rolls/0/exchanges/0/moments/0/actor", "missing" },
+        { "\"sure\": true", "\"sure\": \"yes\"", "/sessions/0/rolls/0/exchanges/0/moments/0/sure", "true or false" },
+        { "\"order\": 1", "\"order\": 1.5", "/sessions/0/rolls/0/order", "whole number" },
+        { "\"takeaways\": [\"frame first\"]", "\"takeaways\": [7]", "/sessions/0/rolls/0/takeaways/0", "text is expected" },
+        { "\"takeaways\": [\"frame first\"]", "\"takeaways\": \"frame first\"", "/sessions/0/rolls/0/takeaways", "list is expected" },
+        { "frame first", "\\ud83d", "/sessions/0/rolls/0/takeaways/0", "half a character" },
+        { "\"aliases\": []", "\"aliases\": [{\"says\": \"x\", \"means\": \"y\"}]", "/vocabulary/aliases/0/means", "'y'" },
+    };
+
+    [Theory]
+    [MemberData(nameof(Faults))]
+    public async Task A_fault_refuses_the_file_with_its_place_and_a_sentence(string was, string becomes, string pointer, string says)
+    {
+        Assert.Contains(was, Small);
+        var reading = await Read(Small.Replace(was, becomes));
+        Assert.Null(reading.Logbook);
+        var fault = Assert.Single(reading.Faults);
+        Assert.Equal(pointer, fault.Pointer);
+        Assert.Contains(says, fault.Sentence, StringComparison.OrdinalIgnoreCase);
+    }
+
+    [Fact]
+    public async Task All_faults_are_named_at_once_and_a_flood_of_them_is_cut_short()
+    {
+        var two = await Read(Small.Replace("\"effort\": 6", "\"effort\": \"much\"").Replace("\"side\": \"left\"", "\"side\": \"up\""));
+        Assert.Equal(["/sessions/0/effort", "/sessions/0/rolls/0/exchanges/0/moments/0/side"], two.Faults.Select(f => f.Pointer));
+        var bad = string.Join(',', Enumerable.Repeat("{}", 400));
+        var flood = await Read(Small.Replace("\"partners\": [", "\"partners\": [" + bad + ","));
+        Assert.Equal(LogbookFile.MostFaults + 1, flood.Faults.Count);
+        Assert.Contains("700 more", flood.Faults[^1].Sentence);
+    }
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("[]")]
+    [InlineData("{")]
+    [InlineData("null")]
+    [InlineData("{\"format\": \"ash-notch-logbook\"")]
+    [InlineData("{\"sessions\": 3}")]
+    [InlineData("{\"sessions\": [{]}")]
+    [InlineData("{} {}")]
+    [InlineData("\u0000\u0001")]
+    public async Task What_is_no_json_object_is_said_to_be_none(string text)
+    {
+        var reading = await Read(text);
+        Assert.Null(reading.Logbook);
+        Assert.NotEmpty(reading.Faults);
+        Assert.All(reading.Faults, f => Assert.EndsWith(".", f.Sentence));
+    }
+
+    [Theory]
+    [InlineData(1)]
+    [InlineData(7)]
+    [InlineData(4096)]
+    public async Task It_does_not_matter_in_what_pieces_the_bytes_come(int most)
+    {
+        var text = "\uFEFF" + Small;
+        var reading = await LogbookFile.Read(new Drip(Encoding.UTF8.GetBytes(text), most));
+        Assert.Empty(reading.Faults);
+        Assert.Equal("Füß · 🪵", reading.Logbook!.Sessions[0].Rolls[0].Told);
+    }
+
+    [Fact]
+    public async Task Blocks_and_niggles_that_cannot_be_kept_yet_are_remarked_on()
+    {
+        var reading = await Read(Small.Replace("\"niggles\": []", "\"niggles\": [{\"part\": \"knee\"}]"));
+        Assert.NotNull(reading.Logbook);
+        Assert.Contains("niggles", Assert.Single(reading.Remarks));
+    }
+
+    /// <summary>A stream that gives only so many bytes at a time.</summary>
+    private sealed class Drip(byte[] bytes, int most) : MemoryStream(bytes)
+    {
+        public override ValueTask<int> ReadAsync(Memory<byte> buffer, CancellationToken stop = default) =>
+            base.ReadAsync(buffer[..Math.Min(most, buffer.Length)], stop);
+    }
+}

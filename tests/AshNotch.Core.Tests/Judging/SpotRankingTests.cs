@@ -84,13 +84,14 @@ public class SpotRankingTests
         Assert.Contains(new TechniqueTally(Actor.Them, "armbar", 0, 2), mount.Techniques());
     }
 
-    // A planted weakness, unknown to the ranking, has to come out of simulated rolls. The bound is generous: with a dozen
-    // athletes chance alone would put the spot among the first three of some forty about once.
+    // A planted weakness, unknown to the ranking, has to come out of simulated rolls. Both spots are reached in most rolls:
+    // one that is seldom reached costs little however weak it is. The bound is generous: with a dozen athletes chance alone
+    // would put the spot among the first three of some forty about once.
     [Fact]
     public void A_planted_soft_spot_is_found_more_often_than_not()
     {
         var found = 0;
-        var spots = new[] { "half-guard:bottom", "side-control:bottom", "closed-guard:bottom" };
+        var spots = new[] { "half-guard:bottom", "side-control:bottom" };
         for (var seed = 1; seed <= 12; seed++)
         {
             var weak = Spot.Parse(spots[seed % spots.Length]);

@@ -1,3 +1,4 @@
+using System.IO.Compression;
 using System.Net;
 using AshNotch.Demo;
 using AshNotch.Formats;
@@ -40,6 +41,8 @@ public static class Server
         services.AddExceptionHandler<Failures>();
         services.AddOpenApi("v1", OpenApiShapes.Apply);
         services.AddResponseCompression(o => o.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "image/svg+xml", "application/problem+json"]);
+        services.Configure<BrotliCompressionProviderOptions>(o => o.Level = CompressionLevel.Optimal);
+        services.Configure<GzipCompressionProviderOptions>(o => o.Level = CompressionLevel.Optimal);
         services.Configure<HostFilteringOptions>(o => o.AllowedHosts = ["localhost", "127.0.0.1", "[::1]"]);
 
         var app = builder.Build();

@@ -77,7 +77,8 @@ public sealed class GuardTests(RunningServer server) : IClassFixture<RunningServ
         var noise = new ByteArrayContent([0xFF, 0xFE, 0x00, 0x7B, 0xC3, 0x28]);
         var answer = await server.Client.PostAsync("/api/import", noise);
         await answer.Problem(400);
-        await (await server.Client.PostAsync("/api/sessions", new StringContent("\u00e9", Encoding.Latin1))).Problem(400);
+        await (await server.Client.PostAsync("/api/sessions", new StringContent("\u00e9", Encoding.Latin1, "application/json"))).Problem(400);
+        await (await server.Client.PostAsync("/api/sessions", new StringContent("{}"))).Problem(415);
     }
 
     [Theory]

@@ -8,18 +8,33 @@
   import { chooseTheme, chosenTheme, type Theme } from './lib/theme.ts';
   import KeyHelp from './parts/KeyHelp.svelte';
   import Notice from './parts/Notice.svelte';
+  import Unreached from './pages/Unreached.svelte';
   import Today from './pages/today/Today.svelte';
 
-  const later = (page: () => Promise<{ default: unknown }>) => wrap({ asyncComponent: page as never });
+  const pages = {
+    log: () => import('./pages/log/Log.svelte'),
+    rolls: () => import('./pages/rolls/Rolls.svelte'),
+    roll: () => import('./pages/roll/Roll.svelte'),
+    softSpots: () => import('./pages/soft-spots/SoftSpots.svelte'),
+    partners: () => import('./pages/partners/Partners.svelte'),
+    data: () => import('./pages/data/Data.svelte'),
+    notHere: () => import('./pages/NotHere.svelte'),
+  };
+  // A page that cannot be fetched says so; all are fetched ahead when there is time, for when the server goes away.
+  const later = (page: () => Promise<{ default: unknown }>) =>
+    wrap({ asyncComponent: (() => page().catch(() => ({ default: Unreached }))) as never });
+  const fetchAhead = async () => {
+    for (const page of Object.values(pages)) await page().catch(() => undefined);
+  };
   const routes = {
     '/': Today,
-    '/log/:session?/:roll?': later(() => import('./pages/log/Log.svelte')),
-    '/rolls': later(() => import('./pages/rolls/Rolls.svelte')),
-    '/rolls/:session/:roll': later(() => import('./pages/roll/Roll.svelte')),
-    '/soft-spots/:position?/:role?': later(() => import('./pages/soft-spots/SoftSpots.svelte')),
-    '/partners/:id?': later(() => import('./pages/partners/Partners.svelte')),
-    '/data': later(() => import('./pages/data/Data.svelte')),
-    '*': later(() => import('./pages/NotHere.svelte')),
+    '/log/:session?/:roll?': later(pages.log),
+    '/rolls': later(pages.rolls),
+    '/rolls/:session/:roll': later(pages.roll),
+    '/soft-spots/:position?/:role?': later(pages.softSpots),
+    '/partners/:id?': later(pages.partners),
+    '/data': later(pages.data),
+    '*': later(pages.notHere),
   };
   const places = [
     { to: '/', name: 'Today' },
@@ -33,6 +48,7 @@
 
   let theme = $state<Theme>(chosenTheme());
   let broken = $state('');
+  let ready = $state(false);
 
   onMount(async () => {
     try {
@@ -40,7 +56,10 @@
     } catch (fault) {
       broken = (fault as Error).message;
     }
-    await logDraft.pushLeftovers();
+    // Before any page is shown, so that none of them works on the same draft.
+    await logDraft.pushLeftovers().catch(() => undefined);
+    ready = true;
+    setTimeout(() => void fetchAhead(), 300);
   });
 
   function switchTheme(next: Theme) {
@@ -78,7 +97,7 @@
   <main id="main" tabindex="-1">
     {#if broken}
       <Notice kind="fault">{broken}</Notice>
-    {:else if ground.words}
+    {:else if ground.words && ready}
       <Router {routes} />
     {:else}
       <p class="quiet" role="status">Laying out the mats…</p>

@@ -69,7 +69,7 @@ public static class SoftSpotFeature
             var under = objective ?? logbook.Athlete.Objective ?? Objective.Submissions;
             var rolls = logbook.Sessions.OrderBy(s => s.Date).SelectMany(s => s.Rolls.Select(r => (s.Id, r)));
             return Results.Json(Answer(SpotRanking.Of(LogTally.Of(rolls, ground, under), ground), under, ground), LogJson.Options);
-        }).WithTags("judging").Asks("objective").WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(Server.LargestLogbook)).Accepts<object>("application/json").Produces<SoftSpotsAnswer>();
+        }).WithTags("judging").Asks("objective").WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(Server.LargestLogbook)).Accepts<object>("application/json", "*/*").Produces<SoftSpotsAnswer>();
     }
 
     private static (JudgementAsked What, IResult? Refusal) Read(HttpRequest request, Athletes athletes)

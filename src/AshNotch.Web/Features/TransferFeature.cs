@@ -29,7 +29,7 @@ public static class TransferFeature
                 return Refused(reading.Faults);
             var report = transfers.Import(logbook, request.HttpContext.RequestAborted);
             return Results.Json(report with { Remarks = [.. report.Remarks, .. reading.Remarks] }, LogJson.Options);
-        }).WithTags("data").WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(Server.LargestLogbook)).Accepts<object>("application/json").Produces<ImportReport>();
+        }).WithTags("data").WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(Server.LargestLogbook)).Accepts<object>("application/json", "*/*").Produces<ImportReport>();
     }
 
     /// <summary>A file that was refused whole: 400 when it is no JSON, 422 when its contents do not hold.</summary>

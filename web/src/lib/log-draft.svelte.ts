@@ -144,14 +144,16 @@ class LogDraft {
     await this.open(id);
   }
 
-  /** Sends up what is on the device from before, such as after a crash. */
+  /** Sends up what is on the device from before, such as after a crash; what cannot go now waits until it is opened. */
   async pushLeftovers(): Promise<void> {
     for (const left of await device.drafts.filter((d) => d.dirty).toArray()) {
-      if (left.id === this.draft?.id || this.draft) continue;
-      this.show(left, 'kept');
-      await this.push();
-      this.draft = null;
-      this.state = 'empty';
+      try {
+        for (const partner of left.newPartners) await sendPartner(partner);
+        await sendSession(left);
+        await device.drafts.delete(left.id);
+      } catch (fault) {
+        if (!(fault instanceof ApiFault)) throw fault;
+      }
     }
   }
 
@@ -164,7 +166,7 @@ class LogDraft {
   private async store(draft: Draft): Promise<void> {
     this.draft = draft;
     this.state = 'saving';
-    const copy = structuredClone(draft);
+    const copy = $state.snapshot(draft);
     try {
       await device.drafts.put(copy);
       await keep('open-session', draft.id);
@@ -210,7 +212,7 @@ class LogDraft {
     const sent = new Set(draft.newPartners.map((p) => p.id));
     this.draft = { ...now, version, dirty: !same, newPartners: now.newPartners.filter((p) => !sent.has(p.id)) };
     if (same) await device.drafts.delete(draft.id);
-    else await device.drafts.put(structuredClone(this.draft));
+    else await device.drafts.put($state.snapshot(this.draft));
   }
 
   private failed(fault: unknown): void {

@@ -68,7 +68,7 @@ const dayAndYear = new Intl.DateTimeFormat('en-GB', {
 /** A date as people say it; the year only when it is not this one. */
 export function dayWords(date: string, now: Date = new Date()): string {
   const value = new Date(`${date}T00:00:00Z`);
-  return (value.getUTCFullYear() === now.getFullYear() ? day : dayAndYear).format(value);
+  return (value.getUTCFullYear() === now.getFullYear() ? day : dayAndYear).format(value).replace(',', '');
 }
 
 /** Today on this device, as the log writes dates. */

@@ -23,7 +23,7 @@
   }
   const { roll, attire, onchange, onclose }: Props = $props();
 
-  let start = $state<Spot | undefined>();
+  let start = $state.raw<Spot | undefined>();
   let picking = $state(false);
   let searching = $state(false);
   let lit = $state<{ exchange: number; moment: number } | null>(null);

@@ -1,0 +1,35 @@
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import addFormats from 'ajv-formats';
+import { expect, test } from './program.ts';
+
+// JSON Schema 2020-12, judged by an independent validator.
+test('the export holds to the served schema, and what the schema refuses the import refuses too', async ({ demo }) => {
+  const ajv = new Ajv2020({ strict: true, strictTypes: false, strictRequired: false, allErrors: true });
+  (addFormats as unknown as (a: Ajv2020) => void)(ajv);
+  const validate = ajv.compile(await demo.get<object>('/schemas/logbook-1.json'));
+  type Json = { [name: string]: Json } & Json[];
+  const book = await demo.get<Json>('/api/export/logbook.json');
+  expect(validate(book), JSON.stringify(validate.errors?.slice(0, 3))).toBe(true);
+
+  const spoils: ((b: Json) => unknown)[] = [
+    (b) => delete (b as Record<string, unknown>).athlete,
+    (b) => delete (b as Record<string, unknown>).sessions,
+    (b) => Object.assign(b.athlete!, { belt: 'green' }),
+    (b) => Object.assign(b.athlete!, { weightKg: 1000 }),
+    (b) => Object.assign(b.sessions![0]!, { date: '2026-02-30' }),
+    (b) => Object.assign(b.sessions![0]!, { startTime: 'noon' }),
+    (b) => Object.assign(b.sessions![0]!, { effort: 11 }),
+    (b) => Object.assign(b.sessions![0]!, { id: '' }),
+    (b) => Object.assign(b.sessions![0]!.rolls![0]!, { intent: 'winning' }),
+    (b) => Object.assign(b.sessions![0]!.rolls![0]!, { takeaways: [1] }),
+    (b) => Object.assign(b.sessions![0]!.rolls![0]!.exchanges![0]!, { end: { kind: 'tap' } }),
+    (b) => Object.assign(b.sessions![0]!.rolls![0]!.exchanges![0]!.moments![0]!, { clock: -1 }),
+    (b) => Object.assign(b.sessions![0]!.rolls![0]!.exchanges![0]!.moments![0]!, { outcome: 'maybe' }),
+  ];
+  for (const spoil of spoils) {
+    const broken = structuredClone(book);
+    spoil(broken);
+    expect(validate(broken), spoil.toString()).toBe(false);
+    expect((await demo.send('POST', '/api/import', broken)).status, spoil.toString()).toBe(422);
+  }
+});

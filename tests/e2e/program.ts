@@ -1,0 +1,125 @@
+import { test as base, expect, type Page } from '@playwright/test';
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const app = fileURLToPath(new URL('../../artifacts/app/ash-notch.dll', import.meta.url));
+
+/** The built program, started on a free port with a log of its own, as a person would start it. */
+export class Program {
+  private process: ChildProcess | null = null;
+  private readonly folder = mkdtempSync(join(tmpdir(), 'ash-notch-e2e-'));
+  url = '';
+
+  constructor(private readonly demo: boolean) {}
+
+  /** Starts it; started again, it takes the same port and the same log. */
+  async start(): Promise<void> {
+    const port = this.url === '' ? '0' : new URL(this.url).port;
+    const args = [app, ...(this.demo ? ['demo'] : []), '--port', port];
+    const child = spawn('dotnet', args, {
+      env: { ...process.env, ASHNOTCH_DATA: this.folder },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
+    this.process = child;
+    this.url = await new Promise<string>((resolve, reject) => {
+      let said = '';
+      const hear = (chunk: Buffer) => {
+        said += chunk.toString();
+        const at = /Ash Notch is at (http:\/\/\S+)/.exec(said)?.[1];
+        if (at) resolve(at);
+      };
+      child.stdout!.on('data', hear);
+      child.stderr!.on('data', hear);
+      child.once('exit', () => reject(new Error(`The program ended at once: ${said}`)));
+    });
+  }
+
+  /** Ends it the hard way, as a crash or a dead battery would. */
+  async kill(): Promise<void> {
+    const child = this.process;
+    if (!child || child.exitCode !== null) return;
+    const gone = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGKILL');
+    await gone;
+  }
+
+  async end(): Promise<void> {
+    const child = this.process;
+    if (child && child.exitCode === null && child.signalCode === null) {
+      const gone = new Promise((resolve) => child.once('exit', resolve));
+      child.kill('SIGTERM');
+      await gone;
+    }
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  async get<T>(path: string): Promise<T> {
+    const response = await fetch(this.url + path);
+    expect(response.ok, `${path}: ${response.status}`).toBe(true);
+    return (await response.json()) as T;
+  }
+
+  async send(method: string, path: string, body: unknown, headers: Record<string, string> = {}): Promise<Response> {
+    return fetch(this.url + path, {
+      method,
+      headers: { 'content-type': 'application/json', ...headers },
+      body: typeof body === 'string' ? body : JSON.stringify(body),
+    });
+  }
+}
+
+interface Fixtures {
+  /** A program with an empty log. */
+  empty: Program;
+  /** A program with the demo log. */
+  demo: Program;
+  /** What the page complained of or asked of other machines; has to stay empty. */
+  complaints: string[];
+}
+
+export const test = base.extend<Fixtures>({
+  // eslint-disable-next-line no-empty-pattern
+  empty: async ({}, use) => {
+    const program = new Program(false);
+    await program.start();
+    await use(program);
+    await program.end();
+  },
+  // eslint-disable-next-line no-empty-pattern
+  demo: async ({}, use) => {
+    const program = new Program(true);
+    await program.start();
+    await use(program);
+    await program.end();
+  },
+  complaints: [
+    async ({ page }, use) => {
+      const complaints: string[] = [];
+      page.on('pageerror', (error) => complaints.push(error.message));
+      page.on('console', (message) => {
+        // A refused or unanswered request is the page's to handle and no complaint.
+        if (message.type() === 'error' && !message.text().startsWith('Failed to load resource'))
+          complaints.push(message.text());
+      });
+      page.on('request', (request) => {
+        const { protocol, hostname } = new URL(request.url());
+        if (protocol.startsWith('http') && hostname !== '127.0.0.1') complaints.push(`asked ${request.url()}`);
+      });
+      await use(complaints);
+      expect(complaints).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export { expect };
+
+/** Waits until the page says that everything is on the server. */
+export const saved = (page: Page) => expect(page.locator('[data-state=saved]')).toBeVisible();
+
+/** The button of a step in the builder: what somebody did, that came off. */
+export const did = (page: Page, whose: RegExp, what: string) =>
+  page.getByRole('region', { name: whose }).getByRole('button', { name: what, exact: true });

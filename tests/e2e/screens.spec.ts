@@ -1,0 +1,103 @@
+import AxeBuilder from '@axe-core/playwright';
+import { did, expect, saved, test } from './program.ts';
+
+const screens = [
+  '/',
+  '/log',
+  '/log/n48',
+  '/log/n48/n48-1',
+  '/rolls',
+  '/rolls/n48/n48-1',
+  '/soft-spots',
+  '/soft-spots/half-guard/bottom?list=levers',
+  '/partners',
+  '/partners/odalys',
+  '/partners/new',
+  '/data',
+  '/nowhere',
+];
+
+for (const { width, height } of [
+  { width: 1280, height: 800 },
+  { width: 390, height: 844 },
+]) {
+  for (const colorScheme of ['light', 'dark'] as const) {
+    test.describe(`${width} wide, ${colorScheme}`, () => {
+      test.use({ viewport: { width, height }, colorScheme });
+
+      test('axe finds nothing on any screen and none scrolls sideways', async ({ page, demo }) => {
+        test.setTimeout(180_000);
+        for (const screen of screens) {
+          await page.goto(`${demo.url}/#${screen}`);
+          await expect(page.locator('main h1').first(), screen).toBeVisible();
+          await expect(page.getByRole('status').filter({ hasText: '…' }), screen).toHaveCount(0);
+          await check(page, screen);
+        }
+      });
+    });
+  }
+}
+
+test('axe finds nothing on the steps of logging, nor on the empty screens', async ({ page, empty }) => {
+  await page.goto(empty.url);
+  await expect(page.getByRole('heading', { name: 'Whose log is this?' })).toBeVisible();
+  await check(page, 'first visit');
+  await empty.send('PUT', '/api/athlete', { name: 'Runa', belt: 'blue' }, { 'if-none-match': '*' });
+  for (const screen of ['/', '/rolls', '/soft-spots', '/partners', '/data']) {
+    await page.goto(`${empty.url}/#/nowhere`);
+    await page.goto(`${empty.url}/#${screen}`);
+    await expect(page.locator('main h1').first()).toBeVisible();
+    await expect(page.getByRole('status').filter({ hasText: '…' })).toHaveCount(0);
+    await check(page, `empty ${screen}`);
+  }
+  await page.goto(empty.url + '/#/log');
+  await page.getByRole('button', { name: 'Add a roll' }).click();
+  await page.getByLabel('Name').fill('Odalys B.');
+  await check(page, 'new partner');
+  await page.getByRole('button', { name: 'Add and roll' }).click();
+  await check(page, 'start of a roll');
+  await did(page, /^What (?!I did)\w+ did$/, 'Single-leg takedown').click();
+  await saved(page);
+  await check(page, 'middle of a roll');
+  await page.getByRole('button', { name: 'Something else…' }).click();
+  await check(page, 'search');
+  await page.getByRole('button', { name: 'Back' }).click();
+  await page.keyboard.press('?');
+  await check(page, 'keys');
+});
+
+test('a server that is away is said so, with a way on', async ({ page, demo }) => {
+  await page.goto(demo.url);
+  await expect(page.getByRole('heading', { name: 'After class' })).toBeVisible();
+  await demo.kill();
+  await page.getByRole('link', { name: 'Rolls', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('does not answer');
+  await demo.start();
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByText(/rolls, latest first/)).toBeVisible();
+});
+
+test('the first page weighs under 200 KB packed, fonts aside', async ({ page, demo }) => {
+  const client = await page.context().newCDPSession(page);
+  await client.send('Network.enable');
+  const fonts = new Set<string>();
+  let bytes = 0;
+  client.on('Network.responseReceived', (e) => e.response.url.endsWith('.woff2') && fonts.add(e.requestId));
+  client.on('Network.loadingFinished', (e) => {
+    if (!fonts.has(e.requestId)) bytes += e.encodedDataLength;
+  });
+  await page.goto(demo.url);
+  await expect(page.getByText('What costs you most')).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  console.log(`first page over the wire, fonts aside: ${(bytes / 1024).toFixed(1)} KB`);
+  expect(bytes).toBeGreaterThan(10_000);
+  expect(bytes).toBeLessThan(200 * 1024);
+});
+
+async function check(page: import('@playwright/test').Page, what: string) {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const found = violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`);
+  expect(found, what).toEqual([]);
+  const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+  expect(wide, `${what} scrolls sideways`).toBeLessThanOrEqual(0);
+}

@@ -7,6 +7,12 @@ if (settings.Fault is { } fault)
     return 2;
 }
 
+if (Server.OpenFault(settings) is { } closed)
+{
+    Console.Error.WriteLine(closed);
+    return 4;
+}
+
 await using var app = Server.Build(settings);
 try
 {

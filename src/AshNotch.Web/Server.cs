@@ -1,5 +1,6 @@
 using System.IO.Compression;
 using System.Net;
+using AshNotch.Core.Ground;
 using AshNotch.Demo;
 using AshNotch.Formats;
 using AshNotch.Store;
@@ -66,6 +67,21 @@ public static class Server
         if (settings.Demo)
             app.Lifetime.ApplicationStopped.Register(() => RemoveDemo(settings.DataFolder));
         return app;
+    }
+
+    /// <summary>Checks what has to hold before anything is served: the ground, and that the log can be opened. Null when all is well.</summary>
+    public static string? OpenFault(Settings settings)
+    {
+        try
+        {
+            _ = GroundMap.Default;
+            _ = OpenLog(settings).Change;
+            return null;
+        }
+        catch (Exception fault) when (fault is IOException or UnauthorizedAccessException or InvalidDataException or Microsoft.Data.Sqlite.SqliteException)
+        {
+            return $"The log in {settings.DataFolder} cannot be opened: {fault.Message} See to the folder, or name another one in ASHNOTCH_DATA.";
+        }
     }
 
     private static Database OpenLog(Settings settings)

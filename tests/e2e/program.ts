@@ -81,14 +81,12 @@ interface Fixtures {
 }
 
 export const test = base.extend<Fixtures>({
-  // eslint-disable-next-line no-empty-pattern
   empty: async ({}, use) => {
     const program = new Program(false);
     await program.start();
     await use(program);
     await program.end();
   },
-  // eslint-disable-next-line no-empty-pattern
   demo: async ({}, use) => {
     const program = new Program(true);
     await program.start();

@@ -4,1591 +4,1591 @@
  */
 
 export interface paths {
-  '/api/rolls': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/rolls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    partner?: string;
+                    belt?: string;
+                    attire?: string;
+                    position?: string;
+                    role?: string;
+                    technique?: string;
+                    reason?: string;
+                    from?: string;
+                    to?: string;
+                    q?: string;
+                    page?: string;
+                    size?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PagedOfRollRow"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get: {
-      parameters: {
-        query?: {
-          partner?: string;
-          belt?: string;
-          attire?: string;
-          position?: string;
-          role?: string;
-          technique?: string;
-          reason?: string;
-          from?: string;
-          to?: string;
-          q?: string;
-          page?: string;
-          size?: string;
+    "/api/next-moments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
         };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['PagedOfRollRow'];
-          };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NextAnswer"];
+                    };
+                };
+            };
         };
-      };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/next-moments': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/soft-spots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    objective?: string;
+                    attire?: string;
+                    from?: string;
+                    to?: string;
+                    asOf?: string;
+                    peer?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SoftSpotsAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['NextAnswer'];
-          };
+    "/api/soft-spots/{position}/{role}/contests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
         };
-      };
+        get: {
+            parameters: {
+                query?: {
+                    objective?: string;
+                    attire?: string;
+                    from?: string;
+                    to?: string;
+                    asOf?: string;
+                    page?: string;
+                    size?: string;
+                };
+                header?: never;
+                path: {
+                    position: string;
+                    role: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PagedOfContestAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/soft-spots': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/judge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    objective?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": unknown;
+                    "*/*": unknown;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SoftSpotsAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get: {
-      parameters: {
-        query?: {
-          objective?: string;
-          attire?: string;
-          from?: string;
-          to?: string;
-          asOf?: string;
-          peer?: string;
+    "/api/export/logbook.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
         };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['SoftSpotsAnswer'];
-          };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": unknown;
+                    };
+                };
+            };
         };
-      };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/soft-spots/{position}/{role}/contests': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": unknown;
+                    "*/*": unknown;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ImportReport"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get: {
-      parameters: {
-        query?: {
-          objective?: string;
-          attire?: string;
-          from?: string;
-          to?: string;
-          asOf?: string;
-          page?: string;
-          size?: string;
+    "/api/athlete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
         };
-        header?: never;
-        path: {
-          position: string;
-          role: string;
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AthleteRead"];
+                    };
+                };
+            };
         };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['PagedOfContestAnswer'];
-          };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Athlete"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
         };
-      };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/judge': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/partners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    page?: string;
+                    size?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PagedOfPartnerRead"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Partner"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: {
-          objective?: string;
+    "/api/partners/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
         };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': unknown;
-          '*/*': unknown;
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Partner"];
+                    };
+                };
+            };
         };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['SoftSpotsAnswer'];
-          };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Partner"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
         };
-      };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/export/logbook.json': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    page?: string;
+                    size?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PagedOfSessionRead"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': unknown;
-          };
+    "/api/sessions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
         };
-      };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SessionRead"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/import': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/sessions/{id}/rolls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    page?: string;
+                    size?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PagedOfRoll"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Roll"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': unknown;
-          '*/*': unknown;
+    "/api/sessions/{id}/rolls/{roll}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
         };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['ImportReport'];
-          };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    roll: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RollRead"];
+                    };
+                };
+            };
         };
-      };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    roll: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Roll"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    roll: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/athlete': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/vocabulary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["VocabularyAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PersonalWords"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['AthleteRead'];
-          };
+    "/api/vocabulary/aliases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
         };
-      };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: {
+                    says?: string;
+                    means?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['Athlete'];
+    "/api/bin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
         };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['Saved'];
-          };
+        get: {
+            parameters: {
+                query?: {
+                    page?: string;
+                    size?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PagedOfBinned"];
+                    };
+                };
+            };
         };
-      };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/partners': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/bin/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    kind?: string;
+                    id?: string;
+                    session?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get: {
-      parameters: {
-        query?: {
-          page?: string;
-          size?: string;
-        };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['PagedOfPartnerRead'];
-          };
-        };
-      };
-    };
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['Partner'];
-        };
-      };
-      responses: {
-        /** @description Created */
-        201: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['Saved'];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/partners/{id}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['Partner'];
-          };
-        };
-      };
-    };
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['Partner'];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['Saved'];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/sessions': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: {
-          page?: string;
-          size?: string;
-        };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['PagedOfSessionRead'];
-          };
-        };
-      };
-    };
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['Session'];
-        };
-      };
-      responses: {
-        /** @description Created */
-        201: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['Saved'];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/sessions/{id}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['SessionRead'];
-          };
-        };
-      };
-    };
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['Session'];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['Saved'];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/sessions/{id}/rolls': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: {
-          page?: string;
-          size?: string;
-        };
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['PagedOfRoll'];
-          };
-        };
-      };
-    };
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['Roll'];
-        };
-      };
-      responses: {
-        /** @description Created */
-        201: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['Saved'];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/sessions/{id}/rolls/{roll}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-          roll: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['RollRead'];
-          };
-        };
-      };
-    };
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-          roll: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['Roll'];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['Saved'];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-          roll: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/vocabulary': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['VocabularyAnswer'];
-          };
-        };
-      };
-    };
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['PersonalWords'];
-        };
-      };
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/vocabulary/aliases': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post?: never;
-    delete: {
-      parameters: {
-        query?: {
-          says?: string;
-          means?: string;
-        };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/bin': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: {
-          page?: string;
-          size?: string;
-        };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['PagedOfBinned'];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/bin/restore': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: {
-          kind?: string;
-          id?: string;
-          session?: string;
-        };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
 }
 export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    /**
-     * @description Who did it.
-     * @enum {unknown}
-     */
-    Actor: 'me' | 'them';
-    /** @description Another name that the owner uses for a position or a technique. */
-    Alias: {
-      /** @description The words, as the owner says them. */
-      says: string;
-      /** @description The id of the position or technique meant. */
-      means: string;
+    schemas: {
+        /**
+         * @description Who did it.
+         * @enum {unknown}
+         */
+        Actor: "me" | "them";
+        /** @description Another name that the owner uses for a position or a technique. */
+        Alias: {
+            /** @description The words, as the owner says them. */
+            says: string;
+            /** @description The id of the position or technique meant. */
+            means: string;
+        };
+        /** @description The owner of the log. */
+        Athlete: {
+            /** @description The name, never empty. */
+            name: string;
+            /** @description The present belt. */
+            belt: components["schemas"]["BeltColour"];
+            /**
+             * Format: int32
+             * @description Stripes on it.
+             */
+            stripes?: null | number;
+            weightKg?: null | components["schemas"]["Kilograms"];
+            units?: null | components["schemas"]["Units"];
+            objective?: null | components["schemas"]["Objective"];
+            trainingStyle?: null | components["schemas"]["TrainingStyle"];
+            dominantSide?: null | components["schemas"]["Side"];
+        };
+        AthleteRead: {
+            /** Format: int64 */
+            version: number;
+            /** @description The name, never empty. */
+            name: string;
+            /** @description The present belt. */
+            belt: components["schemas"]["BeltColour"];
+            /**
+             * Format: int32
+             * @description Stripes on it.
+             */
+            stripes?: null | number;
+            weightKg?: null | components["schemas"]["Kilograms"];
+            units?: null | components["schemas"]["Units"];
+            objective?: null | components["schemas"]["Objective"];
+            trainingStyle?: null | components["schemas"]["TrainingStyle"];
+            dominantSide?: null | components["schemas"]["Side"];
+        };
+        /**
+         * @description With or without the jacket.
+         * @enum {unknown}
+         */
+        Attire: "gi" | "no-gi";
+        /** @enum {unknown} */
+        BeltColour: "white" | "blue" | "purple" | "brown" | "black";
+        Binned: {
+            kind: string;
+            id: string;
+            session: null | string;
+            says: string;
+            /** Format: date-time */
+            binnedAt: string;
+        };
+        ContestAnswer: {
+            place: components["schemas"]["MomentPlace"];
+            /** Format: date */
+            date: string;
+            partnerName: null | string;
+            end: components["schemas"]["ContestEnd"];
+            actor: components["schemas"]["Actor"];
+            technique: null | string;
+            side: null | components["schemas"]["Side"];
+            next: null | components["schemas"]["Spot"];
+            finished: boolean;
+            reasons: string[];
+            sure: boolean;
+        };
+        /**
+         * @description Who left a spot better off, or that nobody did.
+         * @enum {unknown}
+         */
+        ContestEnd: "won" | "lost" | "held";
+        /**
+         * @description How an exchange ended.
+         * @enum {unknown}
+         */
+        EndKind: "tap" | "reset" | "stoppage" | "time";
+        Evidence: {
+            theirs: components["schemas"]["TechniqueTally"][];
+            mine: components["schemas"]["TechniqueTally"][];
+            /** Format: int32 */
+            held: number;
+            /** Format: int32 */
+            unsure: number;
+            contests: string;
+        };
+        /** @description From a start to a tap, a reset, a stoppage or the bell. */
+        Exchange: {
+            start?: null | components["schemas"]["Spot"];
+            /** @description What happened, in order. */
+            moments: components["schemas"]["Moment"][];
+            end?: null | components["schemas"]["ExchangeEnd"];
+        };
+        /** @description How an exchange ended. */
+        ExchangeEnd: {
+            /** @description The kind of end. */
+            kind: components["schemas"]["EndKind"];
+            by?: null | components["schemas"]["Actor"];
+            /** @description With a tap: by what, if known. */
+            technique?: null | string;
+        };
+        ImportCount: {
+            /** Format: int32 */
+            added: number;
+            /** Format: int32 */
+            changed: number;
+            /** Format: int32 */
+            same: number;
+        };
+        ImportReport: {
+            partners: components["schemas"]["ImportCount"];
+            sessions: components["schemas"]["ImportCount"];
+            rolls: components["schemas"]["ImportCount"];
+            /** Format: int32 */
+            words: number;
+            remarks: string[];
+        };
+        /** @enum {unknown} */
+        Intensity: "flow" | "technical" | "hard" | "match";
+        /** @enum {unknown} */
+        Intent: "own-game" | "experiment" | "let-work" | "survive";
+        Kilograms: null | number;
+        /** @description One thing that somebody did or tried. */
+        Moment: {
+            /** @description Who. */
+            actor: components["schemas"]["Actor"];
+            /** @description A technique's id. */
+            technique: string;
+            /** @description What became of it. */
+            outcome: components["schemas"]["Outcome"];
+            side?: null | components["schemas"]["Side"];
+            /**
+             * Format: double
+             * @description Seconds since the start of the roll, 0 to 86400.
+             */
+            clock?: null | number;
+            from?: null | components["schemas"]["Spot"];
+            to?: null | components["schemas"]["Spot"];
+            /** @description Why; ids of IReadOnlyList&lt;Reason&gt; Reason.Offered or the owner's own words. */
+            reasons?: null | string[];
+            /** @description Free note. */
+            note?: null | string;
+            /** @description What should have been done. */
+            better?: null | string;
+            /** @description False when half remembered; null counts as sure. */
+            sure?: null | boolean;
+        };
+        /** @description Where in the log a moment stands. */
+        MomentPlace: {
+            /** @description The session's id. */
+            session: string;
+            /** @description The roll's id within it. */
+            roll: string;
+            /**
+             * Format: int32
+             * @description The exchange, counted from 0.
+             */
+            exchange: number;
+            /**
+             * Format: int32
+             * @description The moment, counted from 0; null for the end of the exchange itself.
+             */
+            moment: null | number;
+        };
+        NextAnswer: {
+            spots: components["schemas"]["NextFrom"][];
+        };
+        NextFrom: {
+            spot: components["schemas"]["Spot"];
+            moments: components["schemas"]["NextMoment"][];
+        };
+        /** @description A moment that may well come next from a spot. */
+        NextMoment: {
+            /** @description Who would do it. */
+            actor: components["schemas"]["Actor"];
+            /** @description The technique's id. */
+            technique: string;
+            /**
+             * Format: double
+             * @description How likely beside the others; only the order means anything.
+             */
+            weight: number;
+            /** @description Where the owner would end up if it came off, the likeliest first; empty for a finish or when open. */
+            to: components["schemas"]["Spot"][];
+        };
+        /**
+         * @description What a roll is worth.
+         * @enum {unknown}
+         */
+        Objective: "points" | "submissions" | "survival";
+        /**
+         * @description What became of a try.
+         * @enum {unknown}
+         */
+        Outcome: "done" | "stopped";
+        PagedOfBinned: {
+            items: components["schemas"]["Binned"][];
+            /** Format: int32 */
+            total: number;
+            /** Format: int32 */
+            page: number;
+            /** Format: int32 */
+            size: number;
+        };
+        PagedOfContestAnswer: {
+            items: components["schemas"]["ContestAnswer"][];
+            /** Format: int32 */
+            total: number;
+            /** Format: int32 */
+            page: number;
+            /** Format: int32 */
+            size: number;
+        };
+        PagedOfPartnerRead: {
+            items: components["schemas"]["PartnerRead"][];
+            /** Format: int32 */
+            total: number;
+            /** Format: int32 */
+            page: number;
+            /** Format: int32 */
+            size: number;
+        };
+        PagedOfRoll: {
+            items: components["schemas"]["Roll"][];
+            /** Format: int32 */
+            total: number;
+            /** Format: int32 */
+            page: number;
+            /** Format: int32 */
+            size: number;
+        };
+        PagedOfRollRow: {
+            items: components["schemas"]["RollRow"][];
+            /** Format: int32 */
+            total: number;
+            /** Format: int32 */
+            page: number;
+            /** Format: int32 */
+            size: number;
+        };
+        PagedOfSessionRead: {
+            items: components["schemas"]["SessionRead"][];
+            /** Format: int32 */
+            total: number;
+            /** Format: int32 */
+            page: number;
+            /** Format: int32 */
+            size: number;
+        };
+        /** @description Somebody to roll with, as they are now; a roll keeps what they were that day. */
+        Partner: {
+            /** @description The id, unique among partners. */
+            id: string;
+            /** @description The name, never empty. */
+            name: string;
+            belt?: null | components["schemas"]["BeltColour"];
+            /**
+             * Format: int32
+             * @description Stripes on it.
+             */
+            stripes?: null | number;
+            weightKg?: null | components["schemas"]["Kilograms"];
+            /** @description Short remarks such as "long legs". */
+            traits?: null | string[];
+            /** @description Free notes. */
+            notes?: null | string;
+        };
+        PartnerEffect: {
+            /** Format: double */
+            belt: number;
+            /** Format: double */
+            weight10pct: number;
+            fitted: boolean;
+        };
+        PartnerRead: {
+            /** Format: int64 */
+            version: number;
+            /** Format: int32 */
+            rolls: number;
+            /** Format: date */
+            lastRolled?: null | string;
+            /** @description The id, unique among partners. */
+            id: string;
+            /** @description The name, never empty. */
+            name: string;
+            belt?: null | components["schemas"]["BeltColour"];
+            /**
+             * Format: int32
+             * @description Stripes on it.
+             */
+            stripes?: null | number;
+            weightKg?: null | components["schemas"]["Kilograms"];
+            /** @description Short remarks such as "long legs". */
+            traits?: null | string[];
+            /** @description Free notes. */
+            notes?: null | string;
+        };
+        /** @description What the owner has added to the ground: it stands beside the product's own and never replaces any of it. */
+        PersonalWords: {
+            /** @description Own positions; their ids differ from all others. */
+            positions: components["schemas"]["Position"][];
+            /** @description Own techniques; their ids differ from all others. */
+            techniques: components["schemas"]["Technique"][];
+            /** @description Own names for known things. */
+            aliases: components["schemas"]["Alias"][];
+        };
+        /** @description A place on the mat that two people can be in. */
+        Position: {
+            /** @description The fixed id, lower-case words joined by hyphens. */
+            id: string;
+            /** @description The name shown to people. */
+            name: string;
+            /** @description Near relations share a family. */
+            family: string;
+            /** @description Either only Role.Even, or Role.Top and Role.Bottom. */
+            roles: components["schemas"]["Role"][];
+            /** @description What a scoreboard makes of it: guard, past, knee-on-belly, mount, back, back-no-points or nothing. */
+            scores: string;
+            /** @description Only to be had with the jacket on. */
+            gi: boolean;
+            /**
+             * Format: double
+             * @description How good it is to be on top here, 0 (even) to 1 (as good as won); being below is the same below zero.
+             *     Common practice, no source.
+             */
+            worth: number;
+            /**
+             * Format: double
+             * @description The odds, as a logit, that an average hobbyist on top here leaves it better off against a peer; below is the same
+             *     with the other sign. Common practice, no source.
+             */
+            level: number;
+            /** @description A short description. */
+            says: string;
+            /** @description Other names in use. */
+            aliases: string[];
+        };
+        /** @description Why something failed or got through, in the short set that people keep coming back to. */
+        Reason: {
+            /** @description The id kept in the log. */
+            id: string;
+            /** @description The reason as a person would say it. */
+            says: string;
+        };
+        /** @enum {unknown} */
+        Role: "even" | "top" | "bottom";
+        /** @description One round with one partner. */
+        Roll: {
+            /** @description The id, unique within its session. */
+            id: string;
+            /**
+             * Format: int32
+             * @description Which round of the session it was, from 1.
+             */
+            order?: null | number;
+            kind?: null | components["schemas"]["RollKind"];
+            /** @description The partner's id; null when nobody remembers who it was. */
+            partnerId?: null | string;
+            partnerBelt?: null | components["schemas"]["BeltColour"];
+            /**
+             * Format: int32
+             * @description The partner's stripes that day.
+             */
+            partnerStripes?: null | number;
+            partnerWeightKg?: null | components["schemas"]["Kilograms"];
+            /**
+             * Format: double
+             * @description Minutes, 0 to 240.
+             */
+            minutes?: null | number;
+            intensity?: null | components["schemas"]["Intensity"];
+            intent?: null | components["schemas"]["Intent"];
+            /** @description The rule set of a match. */
+            ruleset?: null | string;
+            /** @description The account in the owner's own words, as it was told. */
+            told?: null | string;
+            /** @description Free notes. */
+            notes?: null | string;
+            /** @description Lessons kept. */
+            takeaways?: null | string[];
+            /** @description The exchanges, in order. */
+            exchanges: components["schemas"]["Exchange"][];
+        };
+        /** @enum {unknown} */
+        RollKind: "roll" | "positional" | "match";
+        RollRead: {
+            /** Format: int64 */
+            version: number;
+            /** @description The id, unique within its session. */
+            id: string;
+            /**
+             * Format: int32
+             * @description Which round of the session it was, from 1.
+             */
+            order?: null | number;
+            kind?: null | components["schemas"]["RollKind"];
+            /** @description The partner's id; null when nobody remembers who it was. */
+            partnerId?: null | string;
+            partnerBelt?: null | components["schemas"]["BeltColour"];
+            /**
+             * Format: int32
+             * @description The partner's stripes that day.
+             */
+            partnerStripes?: null | number;
+            partnerWeightKg?: null | components["schemas"]["Kilograms"];
+            /**
+             * Format: double
+             * @description Minutes, 0 to 240.
+             */
+            minutes?: null | number;
+            intensity?: null | components["schemas"]["Intensity"];
+            intent?: null | components["schemas"]["Intent"];
+            /** @description The rule set of a match. */
+            ruleset?: null | string;
+            /** @description The account in the owner's own words, as it was told. */
+            told?: null | string;
+            /** @description Free notes. */
+            notes?: null | string;
+            /** @description Lessons kept. */
+            takeaways?: null | string[];
+            /** @description The exchanges, in order. */
+            exchanges: components["schemas"]["Exchange"][];
+        };
+        RollRow: {
+            sessionId: string;
+            /** Format: date */
+            date: string;
+            sessionKind: components["schemas"]["SessionKind"];
+            attire: components["schemas"]["Attire"];
+            partnerName: null | string;
+            roll: components["schemas"]["Roll"];
+        };
+        Saved: {
+            id: string;
+            /** Format: int64 */
+            version: number;
+        };
+        /** @description One visit to the mat. */
+        Session: {
+            /** @description The id, unique among sessions. */
+            id: string;
+            /**
+             * Format: date
+             * @description The day.
+             */
+            date: string;
+            /**
+             * Format: time
+             * @description When it began.
+             */
+            startTime?: unknown;
+            /** @description What kind of visit. */
+            kind: components["schemas"]["SessionKind"];
+            /** @description With or without the jacket. */
+            attire: components["schemas"]["Attire"];
+            /**
+             * Format: double
+             * @description Minutes on the mat, 0 to 1440.
+             */
+            minutes?: null | number;
+            /**
+             * Format: double
+             * @description How hard it felt as a whole, 0 to 10.
+             */
+            effort?: null | number;
+            /** @description The aim before class. */
+            aim?: null | string;
+            /** @description Free notes. */
+            notes?: null | string;
+            /** @description The rounds, in the order in which they are kept. */
+            rolls: components["schemas"]["Roll"][];
+        };
+        /**
+         * @description What kind of visit to the mat.
+         * @enum {unknown}
+         */
+        SessionKind: "class" | "open-mat" | "competition-class" | "private" | "positional" | "gauntlet" | "tournament";
+        SessionRead: {
+            /** Format: int64 */
+            version: number;
+            /** @description The id, unique among sessions. */
+            id: string;
+            /**
+             * Format: date
+             * @description The day.
+             */
+            date: string;
+            /**
+             * Format: time
+             * @description When it began.
+             */
+            startTime?: unknown;
+            /** @description What kind of visit. */
+            kind: components["schemas"]["SessionKind"];
+            /** @description With or without the jacket. */
+            attire: components["schemas"]["Attire"];
+            /**
+             * Format: double
+             * @description Minutes on the mat, 0 to 1440.
+             */
+            minutes?: null | number;
+            /**
+             * Format: double
+             * @description How hard it felt as a whole, 0 to 10.
+             */
+            effort?: null | number;
+            /** @description The aim before class. */
+            aim?: null | string;
+            /** @description Free notes. */
+            notes?: null | string;
+            /** @description The rounds, in the order in which they are kept. */
+            rolls: components["schemas"]["Roll"][];
+        };
+        /** @enum {unknown} */
+        Side: "left" | "right";
+        SoftSpotsAnswer: {
+            objective: components["schemas"]["Objective"];
+            /** Format: int32 */
+            rolls: number;
+            /** Format: int32 */
+            moments: number;
+            enough: boolean;
+            /** Format: int32 */
+            enoughRolls: number;
+            /** Format: int32 */
+            enoughContests: number;
+            spots: components["schemas"]["SpotAnswer"][];
+            levers: components["schemas"]["SpotAnswer"][];
+            heartwood: components["schemas"]["SpotAnswer"][];
+            partnerEffect: components["schemas"]["PartnerEffect"];
+        };
+        Spot: {
+            position: string;
+            role: components["schemas"]["Role"];
+        };
+        SpotAnswer: {
+            position: string;
+            role: components["schemas"]["Role"];
+            family: string;
+            /** Format: double */
+            gain: number;
+            /** Format: double */
+            gainLow: number;
+            /** Format: double */
+            gainHigh: number;
+            /** Format: double */
+            chanceTop3: number;
+            /** Format: int32 */
+            visits: number;
+            /** Format: int32 */
+            won: number;
+            /** Format: int32 */
+            lost: number;
+            /** Format: double */
+            rate: number;
+            /** Format: double */
+            rateLow: number;
+            /** Format: double */
+            rateHigh: number;
+            verdict: string;
+            evidence: components["schemas"]["Evidence"];
+        };
+        /** @description Something one person does to get somewhere or to finish. */
+        Technique: {
+            /** @description The fixed id, lower-case words joined by hyphens. */
+            id: string;
+            /** @description The name shown to people. */
+            name: string;
+            /** @description takedown, pull, entry, break, pass, sweep, back-take, escape, retention, defence, stand-up, advance or submission. */
+            kind: string;
+            /** @description Where it starts, seen by whoever does it: `position:role`, `*guard:role` (any guard) or `*`. */
+            from: string[];
+            /** @description Where it leads when it comes off, seen by whoever does it; the usual one first. */
+            to: string[];
+            /** @description What a submission attacks, else null. */
+            target?: null | string;
+            /** @description The care it asks for: slow (joint lock), twist (twisting leg lock), neck (spine or neck twist), else null. */
+            care?: null | string;
+            /** @description Needs the jacket. */
+            gi: boolean;
+            /**
+             * Format: int32
+             * @description How often hobbyists try it where it is possible, 1 (rare) to 5 (all the time). Common practice, no source.
+             */
+            usual: number;
+            /** @description A short description. */
+            says: string;
+            /** @description Other names in use. */
+            aliases: string[];
+            /** @description Whether it finishes an exchange when it comes off. */
+            finishes: boolean;
+        };
+        /** @description How often one technique of one person was seen in a spot. */
+        TechniqueTally: {
+            /** @description Who. */
+            actor: components["schemas"]["Actor"];
+            /** @description The technique's id. */
+            technique: string;
+            /**
+             * Format: int32
+             * @description How often it came off.
+             */
+            done: number;
+            /**
+             * Format: int32
+             * @description How often it was stopped.
+             */
+            stopped: number;
+        };
+        /** @enum {unknown} */
+        TrainingStyle: "repetitions-and-positional" | "games" | "positional-only";
+        /** @enum {unknown} */
+        Units: "kg" | "lb";
+        VocabularyAnswer: {
+            positions: components["schemas"]["Position"][];
+            techniques: components["schemas"]["Technique"][];
+            reasons: components["schemas"]["Reason"][];
+            aliases: components["schemas"]["Alias"][];
+            own: string[];
+        };
     };
-    /** @description The owner of the log. */
-    Athlete: {
-      /** @description The name, never empty. */
-      name: string;
-      /** @description The present belt. */
-      belt: components['schemas']['BeltColour'];
-      /**
-       * Format: int32
-       * @description Stripes on it.
-       */
-      stripes?: null | number;
-      weightKg?: null | components['schemas']['Kilograms'];
-      units?: null | components['schemas']['Units'];
-      objective?: null | components['schemas']['Objective'];
-      trainingStyle?: null | components['schemas']['TrainingStyle'];
-      dominantSide?: null | components['schemas']['Side'];
-    };
-    AthleteRead: {
-      /** Format: int64 */
-      version: number;
-      /** @description The name, never empty. */
-      name: string;
-      /** @description The present belt. */
-      belt: components['schemas']['BeltColour'];
-      /**
-       * Format: int32
-       * @description Stripes on it.
-       */
-      stripes?: null | number;
-      weightKg?: null | components['schemas']['Kilograms'];
-      units?: null | components['schemas']['Units'];
-      objective?: null | components['schemas']['Objective'];
-      trainingStyle?: null | components['schemas']['TrainingStyle'];
-      dominantSide?: null | components['schemas']['Side'];
-    };
-    /**
-     * @description With or without the jacket.
-     * @enum {unknown}
-     */
-    Attire: 'gi' | 'no-gi';
-    /** @enum {unknown} */
-    BeltColour: 'white' | 'blue' | 'purple' | 'brown' | 'black';
-    Binned: {
-      kind: string;
-      id: string;
-      session: null | string;
-      says: string;
-      /** Format: date-time */
-      binnedAt: string;
-    };
-    ContestAnswer: {
-      place: components['schemas']['MomentPlace'];
-      /** Format: date */
-      date: string;
-      partnerName: null | string;
-      end: components['schemas']['ContestEnd'];
-      actor: components['schemas']['Actor'];
-      technique: null | string;
-      side: null | components['schemas']['Side'];
-      next: null | components['schemas']['Spot'];
-      finished: boolean;
-      reasons: string[];
-      sure: boolean;
-    };
-    /**
-     * @description Who left a spot better off, or that nobody did.
-     * @enum {unknown}
-     */
-    ContestEnd: 'won' | 'lost' | 'held';
-    /**
-     * @description How an exchange ended.
-     * @enum {unknown}
-     */
-    EndKind: 'tap' | 'reset' | 'stoppage' | 'time';
-    Evidence: {
-      theirs: components['schemas']['TechniqueTally'][];
-      mine: components['schemas']['TechniqueTally'][];
-      /** Format: int32 */
-      held: number;
-      /** Format: int32 */
-      unsure: number;
-      contests: string;
-    };
-    /** @description From a start to a tap, a reset, a stoppage or the bell. */
-    Exchange: {
-      start?: null | components['schemas']['Spot'];
-      /** @description What happened, in order. */
-      moments: components['schemas']['Moment'][];
-      end?: null | components['schemas']['ExchangeEnd'];
-    };
-    /** @description How an exchange ended. */
-    ExchangeEnd: {
-      /** @description The kind of end. */
-      kind: components['schemas']['EndKind'];
-      by?: null | components['schemas']['Actor'];
-      /** @description With a tap: by what, if known. */
-      technique?: null | string;
-    };
-    ImportCount: {
-      /** Format: int32 */
-      added: number;
-      /** Format: int32 */
-      changed: number;
-      /** Format: int32 */
-      same: number;
-    };
-    ImportReport: {
-      partners: components['schemas']['ImportCount'];
-      sessions: components['schemas']['ImportCount'];
-      rolls: components['schemas']['ImportCount'];
-      /** Format: int32 */
-      words: number;
-      remarks: string[];
-    };
-    /** @enum {unknown} */
-    Intensity: 'flow' | 'technical' | 'hard' | 'match';
-    /** @enum {unknown} */
-    Intent: 'own-game' | 'experiment' | 'let-work' | 'survive';
-    Kilograms: null | number;
-    /** @description One thing that somebody did or tried. */
-    Moment: {
-      /** @description Who. */
-      actor: components['schemas']['Actor'];
-      /** @description A technique's id. */
-      technique: string;
-      /** @description What became of it. */
-      outcome: components['schemas']['Outcome'];
-      side?: null | components['schemas']['Side'];
-      /**
-       * Format: double
-       * @description Seconds since the start of the roll, 0 to 86400.
-       */
-      clock?: null | number;
-      from?: null | components['schemas']['Spot'];
-      to?: null | components['schemas']['Spot'];
-      /** @description Why; ids of IReadOnlyList&lt;Reason&gt; Reason.Offered or the owner's own words. */
-      reasons?: null | string[];
-      /** @description Free note. */
-      note?: null | string;
-      /** @description What should have been done. */
-      better?: null | string;
-      /** @description False when half remembered; null counts as sure. */
-      sure?: null | boolean;
-    };
-    /** @description Where in the log a moment stands. */
-    MomentPlace: {
-      /** @description The session's id. */
-      session: string;
-      /** @description The roll's id within it. */
-      roll: string;
-      /**
-       * Format: int32
-       * @description The exchange, counted from 0.
-       */
-      exchange: number;
-      /**
-       * Format: int32
-       * @description The moment, counted from 0; null for the end of the exchange itself.
-       */
-      moment: null | number;
-    };
-    NextAnswer: {
-      spots: components['schemas']['NextFrom'][];
-    };
-    NextFrom: {
-      spot: components['schemas']['Spot'];
-      moments: components['schemas']['NextMoment'][];
-    };
-    /** @description A moment that may well come next from a spot. */
-    NextMoment: {
-      /** @description Who would do it. */
-      actor: components['schemas']['Actor'];
-      /** @description The technique's id. */
-      technique: string;
-      /**
-       * Format: double
-       * @description How likely beside the others; only the order means anything.
-       */
-      weight: number;
-      /** @description Where the owner would end up if it came off, the likeliest first; empty for a finish or when open. */
-      to: components['schemas']['Spot'][];
-    };
-    /**
-     * @description What a roll is worth.
-     * @enum {unknown}
-     */
-    Objective: 'points' | 'submissions' | 'survival';
-    /**
-     * @description What became of a try.
-     * @enum {unknown}
-     */
-    Outcome: 'done' | 'stopped';
-    PagedOfBinned: {
-      items: components['schemas']['Binned'][];
-      /** Format: int32 */
-      total: number;
-      /** Format: int32 */
-      page: number;
-      /** Format: int32 */
-      size: number;
-    };
-    PagedOfContestAnswer: {
-      items: components['schemas']['ContestAnswer'][];
-      /** Format: int32 */
-      total: number;
-      /** Format: int32 */
-      page: number;
-      /** Format: int32 */
-      size: number;
-    };
-    PagedOfPartnerRead: {
-      items: components['schemas']['PartnerRead'][];
-      /** Format: int32 */
-      total: number;
-      /** Format: int32 */
-      page: number;
-      /** Format: int32 */
-      size: number;
-    };
-    PagedOfRoll: {
-      items: components['schemas']['Roll'][];
-      /** Format: int32 */
-      total: number;
-      /** Format: int32 */
-      page: number;
-      /** Format: int32 */
-      size: number;
-    };
-    PagedOfRollRow: {
-      items: components['schemas']['RollRow'][];
-      /** Format: int32 */
-      total: number;
-      /** Format: int32 */
-      page: number;
-      /** Format: int32 */
-      size: number;
-    };
-    PagedOfSessionRead: {
-      items: components['schemas']['SessionRead'][];
-      /** Format: int32 */
-      total: number;
-      /** Format: int32 */
-      page: number;
-      /** Format: int32 */
-      size: number;
-    };
-    /** @description Somebody to roll with, as they are now; a roll keeps what they were that day. */
-    Partner: {
-      /** @description The id, unique among partners. */
-      id: string;
-      /** @description The name, never empty. */
-      name: string;
-      belt?: null | components['schemas']['BeltColour'];
-      /**
-       * Format: int32
-       * @description Stripes on it.
-       */
-      stripes?: null | number;
-      weightKg?: null | components['schemas']['Kilograms'];
-      /** @description Short remarks such as "long legs". */
-      traits?: null | string[];
-      /** @description Free notes. */
-      notes?: null | string;
-    };
-    PartnerEffect: {
-      /** Format: double */
-      belt: number;
-      /** Format: double */
-      weight10pct: number;
-      fitted: boolean;
-    };
-    PartnerRead: {
-      /** Format: int64 */
-      version: number;
-      /** Format: int32 */
-      rolls: number;
-      /** Format: date */
-      lastRolled?: null | string;
-      /** @description The id, unique among partners. */
-      id: string;
-      /** @description The name, never empty. */
-      name: string;
-      belt?: null | components['schemas']['BeltColour'];
-      /**
-       * Format: int32
-       * @description Stripes on it.
-       */
-      stripes?: null | number;
-      weightKg?: null | components['schemas']['Kilograms'];
-      /** @description Short remarks such as "long legs". */
-      traits?: null | string[];
-      /** @description Free notes. */
-      notes?: null | string;
-    };
-    /** @description What the owner has added to the ground: it stands beside the product's own and never replaces any of it. */
-    PersonalWords: {
-      /** @description Own positions; their ids differ from all others. */
-      positions: components['schemas']['Position'][];
-      /** @description Own techniques; their ids differ from all others. */
-      techniques: components['schemas']['Technique'][];
-      /** @description Own names for known things. */
-      aliases: components['schemas']['Alias'][];
-    };
-    /** @description A place on the mat that two people can be in. */
-    Position: {
-      /** @description The fixed id, lower-case words joined by hyphens. */
-      id: string;
-      /** @description The name shown to people. */
-      name: string;
-      /** @description Near relations share a family. */
-      family: string;
-      /** @description Either only Role.Even, or Role.Top and Role.Bottom. */
-      roles: components['schemas']['Role'][];
-      /** @description What a scoreboard makes of it: guard, past, knee-on-belly, mount, back, back-no-points or nothing. */
-      scores: string;
-      /** @description Only to be had with the jacket on. */
-      gi: boolean;
-      /**
-       * Format: double
-       * @description How good it is to be on top here, 0 (even) to 1 (as good as won); being below is the same below zero.
-       *     Common practice, no source.
-       */
-      worth: number;
-      /**
-       * Format: double
-       * @description The odds, as a logit, that an average hobbyist on top here leaves it better off against a peer; below is the same
-       *     with the other sign. Common practice, no source.
-       */
-      level: number;
-      /** @description A short description. */
-      says: string;
-      /** @description Other names in use. */
-      aliases: string[];
-    };
-    /** @description Why something failed or got through, in the short set that people keep coming back to. */
-    Reason: {
-      /** @description The id kept in the log. */
-      id: string;
-      /** @description The reason as a person would say it. */
-      says: string;
-    };
-    /** @enum {unknown} */
-    Role: 'even' | 'top' | 'bottom';
-    /** @description One round with one partner. */
-    Roll: {
-      /** @description The id, unique within its session. */
-      id: string;
-      /**
-       * Format: int32
-       * @description Which round of the session it was, from 1.
-       */
-      order?: null | number;
-      kind?: null | components['schemas']['RollKind'];
-      /** @description The partner's id; null when nobody remembers who it was. */
-      partnerId?: null | string;
-      partnerBelt?: null | components['schemas']['BeltColour'];
-      /**
-       * Format: int32
-       * @description The partner's stripes that day.
-       */
-      partnerStripes?: null | number;
-      partnerWeightKg?: null | components['schemas']['Kilograms'];
-      /**
-       * Format: double
-       * @description Minutes, 0 to 240.
-       */
-      minutes?: null | number;
-      intensity?: null | components['schemas']['Intensity'];
-      intent?: null | components['schemas']['Intent'];
-      /** @description The rule set of a match. */
-      ruleset?: null | string;
-      /** @description The account in the owner's own words, as it was told. */
-      told?: null | string;
-      /** @description Free notes. */
-      notes?: null | string;
-      /** @description Lessons kept. */
-      takeaways?: null | string[];
-      /** @description The exchanges, in order. */
-      exchanges: components['schemas']['Exchange'][];
-    };
-    /** @enum {unknown} */
-    RollKind: 'roll' | 'positional' | 'match';
-    RollRead: {
-      /** Format: int64 */
-      version: number;
-      /** @description The id, unique within its session. */
-      id: string;
-      /**
-       * Format: int32
-       * @description Which round of the session it was, from 1.
-       */
-      order?: null | number;
-      kind?: null | components['schemas']['RollKind'];
-      /** @description The partner's id; null when nobody remembers who it was. */
-      partnerId?: null | string;
-      partnerBelt?: null | components['schemas']['BeltColour'];
-      /**
-       * Format: int32
-       * @description The partner's stripes that day.
-       */
-      partnerStripes?: null | number;
-      partnerWeightKg?: null | components['schemas']['Kilograms'];
-      /**
-       * Format: double
-       * @description Minutes, 0 to 240.
-       */
-      minutes?: null | number;
-      intensity?: null | components['schemas']['Intensity'];
-      intent?: null | components['schemas']['Intent'];
-      /** @description The rule set of a match. */
-      ruleset?: null | string;
-      /** @description The account in the owner's own words, as it was told. */
-      told?: null | string;
-      /** @description Free notes. */
-      notes?: null | string;
-      /** @description Lessons kept. */
-      takeaways?: null | string[];
-      /** @description The exchanges, in order. */
-      exchanges: components['schemas']['Exchange'][];
-    };
-    RollRow: {
-      sessionId: string;
-      /** Format: date */
-      date: string;
-      sessionKind: components['schemas']['SessionKind'];
-      attire: components['schemas']['Attire'];
-      partnerName: null | string;
-      roll: components['schemas']['Roll'];
-    };
-    Saved: {
-      id: string;
-      /** Format: int64 */
-      version: number;
-    };
-    /** @description One visit to the mat. */
-    Session: {
-      /** @description The id, unique among sessions. */
-      id: string;
-      /**
-       * Format: date
-       * @description The day.
-       */
-      date: string;
-      /**
-       * Format: time
-       * @description When it began.
-       */
-      startTime?: unknown;
-      /** @description What kind of visit. */
-      kind: components['schemas']['SessionKind'];
-      /** @description With or without the jacket. */
-      attire: components['schemas']['Attire'];
-      /**
-       * Format: double
-       * @description Minutes on the mat, 0 to 1440.
-       */
-      minutes?: null | number;
-      /**
-       * Format: double
-       * @description How hard it felt as a whole, 0 to 10.
-       */
-      effort?: null | number;
-      /** @description The aim before class. */
-      aim?: null | string;
-      /** @description Free notes. */
-      notes?: null | string;
-      /** @description The rounds, in the order in which they are kept. */
-      rolls: components['schemas']['Roll'][];
-    };
-    /**
-     * @description What kind of visit to the mat.
-     * @enum {unknown}
-     */
-    SessionKind: 'class' | 'open-mat' | 'competition-class' | 'private' | 'positional' | 'gauntlet' | 'tournament';
-    SessionRead: {
-      /** Format: int64 */
-      version: number;
-      /** @description The id, unique among sessions. */
-      id: string;
-      /**
-       * Format: date
-       * @description The day.
-       */
-      date: string;
-      /**
-       * Format: time
-       * @description When it began.
-       */
-      startTime?: unknown;
-      /** @description What kind of visit. */
-      kind: components['schemas']['SessionKind'];
-      /** @description With or without the jacket. */
-      attire: components['schemas']['Attire'];
-      /**
-       * Format: double
-       * @description Minutes on the mat, 0 to 1440.
-       */
-      minutes?: null | number;
-      /**
-       * Format: double
-       * @description How hard it felt as a whole, 0 to 10.
-       */
-      effort?: null | number;
-      /** @description The aim before class. */
-      aim?: null | string;
-      /** @description Free notes. */
-      notes?: null | string;
-      /** @description The rounds, in the order in which they are kept. */
-      rolls: components['schemas']['Roll'][];
-    };
-    /** @enum {unknown} */
-    Side: 'left' | 'right';
-    SoftSpotsAnswer: {
-      objective: components['schemas']['Objective'];
-      /** Format: int32 */
-      rolls: number;
-      /** Format: int32 */
-      moments: number;
-      enough: boolean;
-      /** Format: int32 */
-      enoughRolls: number;
-      /** Format: int32 */
-      enoughContests: number;
-      spots: components['schemas']['SpotAnswer'][];
-      levers: components['schemas']['SpotAnswer'][];
-      heartwood: components['schemas']['SpotAnswer'][];
-      partnerEffect: components['schemas']['PartnerEffect'];
-    };
-    Spot: {
-      position: string;
-      role: components['schemas']['Role'];
-    };
-    SpotAnswer: {
-      position: string;
-      role: components['schemas']['Role'];
-      family: string;
-      /** Format: double */
-      gain: number;
-      /** Format: double */
-      gainLow: number;
-      /** Format: double */
-      gainHigh: number;
-      /** Format: double */
-      chanceTop3: number;
-      /** Format: int32 */
-      visits: number;
-      /** Format: int32 */
-      won: number;
-      /** Format: int32 */
-      lost: number;
-      /** Format: double */
-      rate: number;
-      /** Format: double */
-      rateLow: number;
-      /** Format: double */
-      rateHigh: number;
-      verdict: string;
-      evidence: components['schemas']['Evidence'];
-    };
-    /** @description Something one person does to get somewhere or to finish. */
-    Technique: {
-      /** @description The fixed id, lower-case words joined by hyphens. */
-      id: string;
-      /** @description The name shown to people. */
-      name: string;
-      /** @description takedown, pull, entry, break, pass, sweep, back-take, escape, retention, defence, stand-up, advance or submission. */
-      kind: string;
-      /** @description Where it starts, seen by whoever does it: `position:role`, `*guard:role` (any guard) or `*`. */
-      from: string[];
-      /** @description Where it leads when it comes off, seen by whoever does it; the usual one first. */
-      to: string[];
-      /** @description What a submission attacks, else null. */
-      target?: null | string;
-      /** @description The care it asks for: slow (joint lock), twist (twisting leg lock), neck (spine or neck twist), else null. */
-      care?: null | string;
-      /** @description Needs the jacket. */
-      gi: boolean;
-      /**
-       * Format: int32
-       * @description How often hobbyists try it where it is possible, 1 (rare) to 5 (all the time). Common practice, no source.
-       */
-      usual: number;
-      /** @description A short description. */
-      says: string;
-      /** @description Other names in use. */
-      aliases: string[];
-      /** @description Whether it finishes an exchange when it comes off. */
-      finishes: boolean;
-    };
-    /** @description How often one technique of one person was seen in a spot. */
-    TechniqueTally: {
-      /** @description Who. */
-      actor: components['schemas']['Actor'];
-      /** @description The technique's id. */
-      technique: string;
-      /**
-       * Format: int32
-       * @description How often it came off.
-       */
-      done: number;
-      /**
-       * Format: int32
-       * @description How often it was stopped.
-       */
-      stopped: number;
-    };
-    /** @enum {unknown} */
-    TrainingStyle: 'repetitions-and-positional' | 'games' | 'positional-only';
-    /** @enum {unknown} */
-    Units: 'kg' | 'lb';
-    VocabularyAnswer: {
-      positions: components['schemas']['Position'][];
-      techniques: components['schemas']['Technique'][];
-      reasons: components['schemas']['Reason'][];
-      aliases: components['schemas']['Alias'][];
-      own: string[];
-    };
-  };
-  responses: never;
-  parameters: never;
-  requestBodies: never;
-  headers: never;
-  pathItems: never;
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
 export type $defs = Record<string, never>;
 export type operations = Record<string, never>;

@@ -2,6 +2,7 @@
   import { ApiFault, send } from '../../lib/api.ts';
   import { ground } from '../../lib/ground.svelte.ts';
   import type { Alias } from '../../lib/types.ts';
+  import OwnThing from './OwnThing.svelte';
   import Notice from '../../parts/Notice.svelte';
 
   let says = $state('');
@@ -62,6 +63,7 @@
   </label>
   <button class="act">Keep it</button>
 </form>
+<OwnThing onadd={(words) => attempt(() => send('POST', '/api/vocabulary', words))} />
 {#each faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
 {#if own.length > 0}<p class="quiet small">Added by you: {own.join(', ')}.</p>{/if}
 

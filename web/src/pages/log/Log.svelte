@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
   import { push, replace } from 'svelte-spa-router';
+  import { send } from '../../lib/api.ts';
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
   import { logDraft } from '../../lib/log-draft.svelte.ts';
   import { partners } from '../../lib/partners.svelte.ts';
@@ -120,6 +121,18 @@
     toSession();
   }
 
+  async function binSession() {
+    const id = logDraft.draft?.id;
+    if (!id) return;
+    try {
+      await logDraft.finish();
+      await send('DELETE', `/api/sessions/${encodeURIComponent(id)}`);
+      await push('/');
+    } catch (fault) {
+      missing = (fault as Error).message;
+    }
+  }
+
   async function closeSession() {
     await logDraft.finish();
     await push('/');
@@ -172,7 +185,10 @@
     />
     <div class="foot">
       <button class="act" onclick={closeSession}>Done with this session</button>
-      {#if logDraft.draft?.version !== null}<a href="#/log/new">Begin another session</a>{/if}
+      {#if logDraft.draft?.version !== null}
+        <a href="#/log/new">Begin another session</a>
+        <button class="act" onclick={binSession}>Move this session to the bin</button>
+      {/if}
     </div>
   {:else if step === 'partner'}
     <PartnerPicker onpick={startRoll} oncancel={() => (step = 'session')} />

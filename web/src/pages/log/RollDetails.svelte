@@ -1,5 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
+  import { partners } from '../../lib/partners.svelte.ts';
   import type { Roll } from '../../lib/types.ts';
   import { spaced } from '../../lib/words.ts';
 
@@ -21,6 +22,12 @@
   const kinds: NonNullable<Roll['kind']>[] = ['roll', 'positional', 'match'];
   // Kept apart from the roll while it is typed, so that a line still being begun is not taken away.
   let takeaways = $state(untrack(() => (roll.takeaways ?? []).join('\n')));
+  /** Another partner, with the belt and weight they have now. */
+  function withPartner(id: string) {
+    const p = partners.all.find((one) => one.id === id);
+    if (p) set({ partnerId: p.id, partnerBelt: p.belt, partnerStripes: p.stripes, partnerWeightKg: p.weightKg });
+  }
+
   const lines = (text: string) => {
     const list = text.split('\n').filter((t) => t.trim() !== '');
     return list.length > 0 ? list : undefined;
@@ -51,6 +58,14 @@
       oninput={(e) => set({ notes: e.currentTarget.value || undefined })}></textarea>
   </label>
   <div class="grid">
+    <label class="field">
+      <span>Partner</span>
+      <select class="box" value={roll.partnerId ?? ''} onchange={(e) => withPartner(e.currentTarget.value)}>
+        {#if !partners.all.some((p) => p.id === roll.partnerId)}<option value={roll.partnerId ?? ''}>somebody</option
+          >{/if}
+        {#each partners.all as p (p.id)}<option value={p.id}>{p.name}</option>{/each}
+      </select>
+    </label>
     <label class="field">
       <span>Minutes</span>
       <input

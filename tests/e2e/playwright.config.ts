@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { launchOptions } from './chromium.mjs';
 
 export default defineConfig({
   testDir: '.',
@@ -6,19 +7,5 @@ export default defineConfig({
   timeout: 60_000,
   retries: 0,
   outputDir: '../../artifacts/results/playwright',
-  use: {
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
-    actionTimeout: 10_000,
-  },
+  use: { launchOptions, actionTimeout: 10_000 },
 });

@@ -73,6 +73,7 @@
     justify-content: space-between;
     align-items: center;
     gap: 0.6rem;
+    padding: 0.15rem 0;
   }
   form {
     display: grid;

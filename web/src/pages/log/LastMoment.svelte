@@ -107,6 +107,15 @@
   .chip:is(select) {
     max-width: 6.5rem;
   }
+  @media (max-width: 720px) {
+    .chip {
+      padding: 0.1rem 0.45rem;
+      font-size: 0.92rem;
+    }
+    .chip:is(select) {
+      max-width: 4.9rem;
+    }
+  }
   .chip[aria-pressed='true'] {
     border: 2px solid var(--mine);
     font-weight: 650;

@@ -208,6 +208,9 @@
     justify-content: space-between;
     gap: 0.7rem;
   }
+  .head {
+    margin-bottom: 0.7rem;
+  }
   .rolls {
     margin: 1.2rem 0 0.6rem;
   }

@@ -23,7 +23,7 @@
     <strong>{dayWords(session.date)}</strong>
     {spaced(session.kind)}, {session.attire}{session.minutes ? `, ${session.minutes} min` : ''}{session.effort != null
       ? `, effort ${session.effort}`
-      : ''}
+      : ''}{session.aim ? `. Aim: ${session.aim}` : ''}
     <span class="quiet small">change</span>
   </summary>
   <div class="grid">

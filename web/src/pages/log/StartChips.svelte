@@ -42,4 +42,11 @@
   .act {
     padding: 0.2rem 0.7rem;
   }
+  @media (max-width: 720px) {
+    .act {
+      padding: 0.1rem 0.5rem;
+      font-size: 0.95rem;
+      min-height: 2.5rem;
+    }
+  }
 </style>

@@ -105,8 +105,17 @@
   {#snippet children(j: SoftSpots)}
     {@const all = j[list]}
     {#if j.rolls === 0}
-      <div class="panel">
-        <p>No rolls in this part of the log. <a href="#/log">Log one</a>, or widen the dates.</p>
+      <div class="panel nothing">
+        {#if Object.values(asked).some(Boolean)}
+          <p>No rolls in this part of the log. Widen the days, or take both gi and no-gi.</p>
+        {:else}
+          <h2>No rolls yet</h2>
+          <p>
+            Build a few rolls moment by moment: each one tells who left which spot better off. After about {j.enoughRolls}
+            rolls this page begins to say what costs you most, and how sure that is.
+          </p>
+          <p><a class="act-main" href="#/log">Log a session</a></p>
+        {/if}
       </div>
     {:else}
       {#if !j.enough}
@@ -166,6 +175,13 @@
   }
   ol {
     margin: 0.8rem 0;
+  }
+  .nothing {
+    display: flex;
+    flex-direction: column;
+    gap: 0.7rem;
+    margin-top: 0.9rem;
+    max-width: 46rem;
   }
   .foot {
     margin-top: 1rem;

@@ -1,0 +1,59 @@
+// Takes the pictures of docs/screenshots anew from the built program with its demo log:
+//   npm run pictures --workspace tests/e2e
+import { chromium } from '@playwright/test';
+import { spawn } from 'node:child_process';
+import { fileURLToPath } from 'node:url';
+import { launchOptions } from './chromium.mjs';
+
+const root = fileURLToPath(new URL('../../', import.meta.url));
+const program = spawn('dotnet', [`${root}artifacts/app/ash-notch.dll`, 'demo', '--port', '0'], {
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+const url = await new Promise((resolve) => {
+  program.stdout.on('data', (chunk) => {
+    const at = /at (http:\/\/\S+)/.exec(chunk.toString())?.[1];
+    if (at) resolve(at);
+  });
+});
+const browser = await chromium.launch(launchOptions);
+const laptop = { viewport: { width: 1280, height: 800 } };
+const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
+
+async function take(name, address, options, steps = async (_) => {}) {
+  const page = await browser.newPage(options);
+  await page.goto(`${url}/#${address}`);
+  await page.waitForTimeout(900);
+  await steps(page);
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: `${root}docs/screenshots/${name}.png` });
+  await page.close();
+}
+
+/** Builds a roll up to the middle. */
+async function build(page) {
+  await page.getByRole('button', { name: 'Add a roll' }).click();
+  await page.getByRole('button', { name: /Sunniva/ }).click();
+  const step = (mine, name) =>
+    page
+      .getByRole('region', { name: mine ? /^What I did$/ : /^What (?!I did)/ })
+      .getByRole('button', { name, exact: true })
+      .click();
+  await step(false, 'Single-leg takedown');
+  await step(false, 'Torreando pass');
+  await step(false, 'Knee cut pass, stopped');
+  await step(false, 'Knee cut pass');
+  await step(true, 'Frame and hip escape');
+}
+
+await take('today', '/', laptop);
+await take('rolls', '/rolls', laptop);
+await take('roll', '/rolls/n48/n48-1?at=0.1', laptop);
+await take('soft-spots', '/soft-spots/half-guard/bottom', laptop);
+await take('soft-spots-phone', '/soft-spots', { ...phone, colorScheme: 'dark' });
+await take('partners', '/partners', laptop);
+await take('data', '/data', laptop);
+await take('log-phone', '/log/new', phone, build);
+await take('log', '/log/new', { ...laptop, colorScheme: 'dark' }, build);
+
+await browser.close();
+program.kill();

@@ -24,7 +24,8 @@ public static class Server
             ContentRootPath = AppContext.BaseDirectory,
             ApplicationName = typeof(Server).Assembly.GetName().Name,
         });
-        builder.Logging.ClearProviders().AddConsole(o => o.LogToStandardErrorThreshold = LogLevel.Trace).SetMinimumLevel(LogLevel.Warning);
+        builder.Logging.ClearProviders().AddConsole(o => o.LogToStandardErrorThreshold = LogLevel.Trace).SetMinimumLevel(LogLevel.Warning)
+            .AddFilter("Microsoft.Extensions.Hosting", LogLevel.None);
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
             kestrel.Listen(IPAddress.Loopback, settings.Port);
@@ -64,8 +65,6 @@ public static class Server
         app.MapSoftSpots();
         app.MapTransfers();
         app.MapBin();
-        if (settings.Demo)
-            app.Lifetime.ApplicationStopped.Register(() => RemoveDemo(settings.DataFolder));
         return app;
     }
 
@@ -90,12 +89,5 @@ public static class Server
         if (settings.Demo && database.Change == 0)
             new Transfers(database).Import(Season.Make());
         return database;
-    }
-
-    private static void RemoveDemo(string folder)
-    {
-        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
-        if (Directory.Exists(folder))
-            Directory.Delete(folder, recursive: true);
     }
 }

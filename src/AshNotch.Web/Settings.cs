@@ -29,7 +29,7 @@ public sealed record Settings
             switch (args[i])
             {
                 case "demo":
-                    settings = settings with { Demo = true, DataFolder = Path.Combine(Path.GetTempPath(), $"ash-notch-demo-{Environment.ProcessId}") };
+                    settings = settings with { Demo = true, DataFolder = DemoFolder.Own };
                     break;
                 case "--port" when i + 1 < args.Count && int.TryParse(args[i + 1], out var port) && port is >= 0 and <= 65535:
                     settings = settings with { Port = port };

@@ -12,5 +12,9 @@ export default defineConfig({
   },
   server: { proxy: { '/api': 'http://127.0.0.1:5210' } },
   resolve: process.env.VITEST ? { conditions: ['browser'] } : undefined,
-  test: { environment: 'happy-dom', include: ['src/**/*.test.ts'] },
+  test: {
+    environment: 'happy-dom',
+    environmentOptions: { happyDOM: { url: 'http://127.0.0.1:5210/' } },
+    include: ['src/**/*.test.ts'],
+  },
 });

@@ -103,20 +103,20 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
     }
 
     private Moment? Finish(Spot here, Actor actor, ClubMate mate, Attire attire, When when) => chance.Weighted(
-        Candidates(here, actor, mate, attire).Where(c => c.Technique.Finishes).Select(c => (Told(c.Technique, here, null, actor, when), c.Weight)));
+        Candidates(here, actor, mate, attire).Where(c => c.Technique.Finishes()).Select(c => (Told(c.Technique, here, null, actor, when), c.Weight)));
 
     private Moment? Move(Spot here, Actor actor, ClubMate mate, Attire attire, When when, bool finishToo)
     {
         var before = Worth(here, actor);
         var moves =
             from c in Candidates(here, actor, mate, attire)
-            where !c.Technique.Finishes
+            where !c.Technique.Finishes()
             from to in Landings(c.Technique, here, actor)
             let gain = Worth(to, actor) - before
             where to != here && (gain > 0 || (c.Technique.Kind is "entry" or "pull" && gain > -0.03))
             select (Told(c.Technique, here, to, actor, when), c.Weight * (gain > 0.02 ? 1 : 0.4));
         var tries = finishToo
-            ? Candidates(here, actor, mate, attire).Where(c => c.Technique.Finishes).Select(c => (Told(c.Technique, here, null, actor, when), c.Weight * 0.7))
+            ? Candidates(here, actor, mate, attire).Where(c => c.Technique.Finishes()).Select(c => (Told(c.Technique, here, null, actor, when), c.Weight * 0.7))
             : [];
         return chance.Weighted(moves.Concat(tries));
     }

@@ -39,5 +39,5 @@ public sealed record Technique
     public IReadOnlyList<string> Aliases { get; init; } = [];
 
     /// <summary>Whether it finishes an exchange when it comes off.</summary>
-    public bool Finishes => Kind == "submission";
+    public bool Finishes() => Kind == "submission";
 }

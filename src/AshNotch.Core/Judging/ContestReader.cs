@@ -45,7 +45,7 @@ public static class ContestReader
                     Technique = moment.Technique,
                     Side = moment.Side,
                     Next = left ? moment.To : null,
-                    Finished = left && technique?.Finishes == true,
+                    Finished = left && technique?.Finishes() == true,
                     Reasons = moment.Reasons ?? [],
                     Sure = moment.Sure ?? true,
                     Place = new MomentPlace(session, roll, index, i),

@@ -24,7 +24,7 @@ public static class MomentResults
     {
         if (moment.Outcome == Outcome.Stopped)
             return 0;
-        if (ground.Technique(moment.Technique)?.Finishes == true)
+        if (ground.Technique(moment.Technique)?.Finishes() == true)
             return OfTap(moment.Actor, objective);
         return objective switch
         {

@@ -1552,8 +1552,6 @@ export interface components {
             says: string;
             /** @description Other names in use. */
             aliases: string[];
-            /** @description Whether it finishes an exchange when it comes off. */
-            finishes: boolean;
         };
         /** @description How often one technique of one person was seen in a spot. */
         TechniqueTally: {

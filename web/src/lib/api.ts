@@ -69,3 +69,10 @@ export async function send<T>(
   if (!response.ok) throw faultOf(response.status, value);
   return { value: value as T, version: Number((response.headers.get('etag') ?? '0').replaceAll('"', '')) };
 }
+
+/** What to show of a fault: its sentences, each for one place, or else the one that says it all. */
+export function sentences(fault: unknown): string[] {
+  if (!(fault instanceof ApiFault)) throw fault;
+  const all = Object.values(fault.faults).flat();
+  return all.length > 0 ? all : [fault.message];
+}

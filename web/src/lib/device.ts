@@ -12,6 +12,8 @@ export interface Draft {
   /** Partners added while logging, which have to go up first. */
   newPartners: Partner[];
   changedAt: number;
+  /** What was sent up and never answered, latest last, as canonical text. */
+  sent?: string[];
 }
 
 interface Kept {

@@ -1,10 +1,13 @@
-import { api, ApiFault, data, reach, send } from './api.ts';
+import { api, ApiFault, data, reach, send, sentences } from './api.ts';
 import { device, keep, kept, type Draft } from './device.ts';
 import type { Partner, Session, SessionRead } from './types.ts';
 import { today } from './words.ts';
 
 /** How a draft stands with the server. */
 export type SaveState = 'empty' | 'saved' | 'saving' | 'kept' | 'refused' | 'conflict';
+
+/** How many unanswered writes of a draft are remembered. */
+const sentKept = 8;
 
 /** The same value always gives the same text, whatever the order of members; what is left out and null are alike. */
 export function canonical(value: unknown): string {
@@ -205,14 +208,33 @@ class LogDraft {
 
   private async pushOnce(draft: Draft): Promise<void> {
     for (const partner of draft.newPartners) await sendPartner(partner);
+    // Noted before it goes: if its answer is lost, even by a closed page, it is known again by what was sent.
+    await this.remember({ sent: [...new Set([...(draft.sent ?? []), canonical(draft.session)])].slice(-sentKept) });
     const version = await sendSession(draft);
     const now = this.draft;
     if (now?.id !== draft.id) return;
     const same = now.changedAt === draft.changedAt;
     const sent = new Set(draft.newPartners.map((p) => p.id));
-    this.draft = { ...now, version, dirty: !same, newPartners: now.newPartners.filter((p) => !sent.has(p.id)) };
+    this.draft = {
+      ...now,
+      version,
+      dirty: !same,
+      sent: [],
+      newPartners: now.newPartners.filter((p) => !sent.has(p.id)),
+    };
     if (same) await device.drafts.delete(draft.id);
     else await device.drafts.put($state.snapshot(this.draft));
+  }
+
+  /** Notes something about the draft that is no change of the session. */
+  private async remember(note: Partial<Draft>): Promise<void> {
+    if (!this.draft) return;
+    this.draft = { ...this.draft, ...note };
+    try {
+      await device.drafts.put($state.snapshot(this.draft));
+    } catch {
+      // Without room on the device it still works as long as the page stays open; the owner was told.
+    }
   }
 
   private failed(fault: unknown): void {
@@ -224,8 +246,7 @@ class LogDraft {
       this.timer = setTimeout(() => void this.push(), 1500);
     } else {
       this.state = 'refused';
-      this.faults = Object.values(fault.faults).flat();
-      if (this.faults.length === 0) this.faults = [fault.message];
+      this.faults = sentences(fault);
     }
   }
 }
@@ -252,24 +273,10 @@ async function sendSession(draft: Draft): Promise<number> {
     const response = await reach(path);
     if (!response.ok) throw fault;
     const read = (await response.json()) as SessionRead;
-    const mine = draft.version === null || isEarlierStateOf(withoutVersion(read), draft.session);
-    if (!mine) throw fault;
+    // What stands there is what was sent before: the own write got through, and only its answer was lost.
+    if (!draft.sent?.includes(canonical(withoutVersion(read)))) throw fault;
     return (await put({ 'if-match': `"${read.version}"` })).version;
   }
-}
-
-/** Whether a stored session holds nothing that the draft has not: then an own write got through, and only its answer was lost. */
-export function isEarlierStateOf(stored: Session, draft: Session): boolean {
-  if (canonical(stored) === canonical(draft)) return true;
-  return stored.rolls.every((roll) => {
-    const own = draft.rolls.find((r) => r.id === roll.id);
-    return (
-      own !== undefined &&
-      roll.exchanges.every((exchange, i) =>
-        exchange.moments.every((moment, j) => canonical(moment) === canonical(own.exchanges[i]?.moments[j])),
-      )
-    );
-  });
 }
 
 export const logDraft = new LogDraft();

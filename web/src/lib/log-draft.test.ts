@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { canonical, defaultsFrom, isEarlierStateOf } from './log-draft.svelte.ts';
+import { canonical, defaultsFrom } from './log-draft.svelte.ts';
 import type { Session } from './types.ts';
 
 const session = (change: Partial<Session> = {}): Session => ({
@@ -10,11 +10,6 @@ const session = (change: Partial<Session> = {}): Session => ({
   rolls: [],
   ...change,
 });
-const roll = (id: string, ...techniques: string[]): Session['rolls'][number] => ({
-  id,
-  exchanges: [{ moments: techniques.map((technique) => ({ actor: 'me', technique, outcome: 'done' })) }],
-});
-
 describe('a draft', () => {
   it('takes its defaults from the same weekday last time', () => {
     const past = [
@@ -44,12 +39,5 @@ describe('a draft', () => {
   it('is alike whatever the order of its members, and null is as good as left out', () => {
     expect(canonical({ b: 1, a: [{ y: null, x: 2 }] })).toBe(canonical({ a: [{ x: 2 }], b: 1 }));
     expect(canonical({ a: [1, 2] })).not.toBe(canonical({ a: [2, 1] }));
-  });
-
-  it('knows its own earlier state on the server, and another’s change from it', () => {
-    const mine = session({ rolls: [roll('a', 'sweep', 'armbar'), roll('b')] });
-    expect(isEarlierStateOf(session({ rolls: [roll('a', 'sweep')] }), mine)).toBe(true);
-    expect(isEarlierStateOf(session({ rolls: [roll('a', 'sweep', 'triangle')] }), mine)).toBe(false);
-    expect(isEarlierStateOf(session({ rolls: [roll('c')] }), mine)).toBe(false);
   });
 });

@@ -3,7 +3,7 @@
   import Bin from './Bin.svelte';
   import ImportBox from './ImportBox.svelte';
   import OwnWords from './OwnWords.svelte';
-  import ProfileForm from './ProfileForm.svelte';
+  import ProfileForm from '../../parts/ProfileForm.svelte';
 
   keyHelp.keys = [];
   let round = $state(0);
@@ -22,7 +22,7 @@
   </section>
   <section class="panel">
     <h2>Profile</h2>
-    {#key round}<ProfileForm />{/key}
+    {#key round}<ProfileForm does="Save the profile" />{/key}
   </section>
   <section class="panel">
     <h2>Bin</h2>

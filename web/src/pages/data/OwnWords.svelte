@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { ApiFault, send } from '../../lib/api.ts';
+  import { send, sentences } from '../../lib/api.ts';
   import { ground } from '../../lib/ground.svelte.ts';
   import type { Alias } from '../../lib/types.ts';
   import OwnThing from './OwnThing.svelte';
@@ -23,9 +23,7 @@
       await what();
       await ground.refresh();
     } catch (fault) {
-      const f = fault as ApiFault;
-      faults = Object.values(f.faults ?? {}).flat();
-      if (faults.length === 0) faults = [f.message];
+      faults = sentences(fault);
     }
   }
 

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { ApiFault, send } from '../../lib/api.ts';
+  import { send, sentences } from '../../lib/api.ts';
   import { profile } from '../../lib/profile.svelte.ts';
   import type { Belt, Partner } from '../../lib/types.ts';
   import { weightFromBox, weightToBox } from '../../lib/units.ts';
@@ -55,9 +55,7 @@
       await what();
       ondone();
     } catch (fault) {
-      const f = fault as ApiFault;
-      faults = Object.values(f.faults ?? {}).flat();
-      if (faults.length === 0) faults = [f.message];
+      faults = sentences(fault);
     }
   }
 </script>

@@ -1,11 +1,18 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { ApiFault, send } from '../../lib/api.ts';
-  import { profile } from '../../lib/profile.svelte.ts';
-  import type { Belt, Objective, Side, Units } from '../../lib/types.ts';
-  import { weightFromBox, weightToBox } from '../../lib/units.ts';
-  import BeltBoxes from '../../parts/BeltBoxes.svelte';
-  import Notice from '../../parts/Notice.svelte';
+  import { send, sentences } from '../lib/api.ts';
+  import { profile } from '../lib/profile.svelte.ts';
+  import type { Belt, Objective, Side, Units } from '../lib/types.ts';
+  import { weightFromBox, weightToBox } from '../lib/units.ts';
+  import BeltBoxes from './BeltBoxes.svelte';
+  import Notice from './Notice.svelte';
+
+  interface Props {
+    /** What the button says. */
+    does: string;
+    ondone?: () => void;
+  }
+  const { does, ondone }: Props = $props();
 
   type Style = 'repetitions-and-positional' | 'games' | 'positional-only';
 
@@ -65,10 +72,9 @@
       await send('PUT', '/api/athlete', body, headers);
       await read();
       says = 'Saved.';
+      ondone?.();
     } catch (fault) {
-      const f = fault as ApiFault;
-      faults = Object.values(f.faults ?? {}).flat();
-      if (faults.length === 0) faults = [f.message];
+      faults = sentences(fault);
     }
   }
 </script>
@@ -122,7 +128,7 @@
   </label>
   {#each faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
   <div class="row">
-    <button class="act-main">Save the profile</button>
+    <button class="act-main">{does}</button>
     <span role="status">{says}</span>
   </div>
 </form>

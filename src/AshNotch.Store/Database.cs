@@ -41,7 +41,7 @@ public sealed class Database
     {
         var connection = new SqliteConnection(connectionText);
         connection.Open();
-        connection.Run("PRAGMA foreign_keys = ON; PRAGMA synchronous = FULL");
+        connection.Run("PRAGMA foreign_keys = ON; PRAGMA synchronous = FULL; PRAGMA cache_size = -65536");
         return connection;
     }
 

@@ -20,13 +20,22 @@ public sealed record SpotTally
     public int Visits { get; init; }
 
     /// <summary>Every contest over it, held ones too, in order.</summary>
-    public required IReadOnlyList<Contest> Contests { get; init; }
+    public required IReadOnlyList<Contest> Contests
+    {
+        get;
+        init
+        {
+            field = value;
+            Won = value.Count(c => c.End == ContestEnd.Won);
+            Lost = value.Count(c => c.End == ContestEnd.Lost);
+        }
+    }
 
     /// <summary>Contests won.</summary>
-    public int Won => Contests.Count(c => c.End == ContestEnd.Won);
+    public int Won { get; private init; }
 
     /// <summary>Contests lost.</summary>
-    public int Lost => Contests.Count(c => c.End == ContestEnd.Lost);
+    public int Lost { get; private init; }
 
     /// <summary>What each person tried here, most seen first.</summary>
     public IEnumerable<TechniqueTally> Techniques() =>

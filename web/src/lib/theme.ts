@@ -2,24 +2,25 @@
 export type Theme = 'light' | 'dark' | 'device';
 
 const key = 'ash-notch-theme';
+const device = matchMedia('(prefers-color-scheme: dark)');
 
 export function chosenTheme(): Theme {
   const kept = localStorage.getItem(key);
   return kept === 'light' || kept === 'dark' ? kept : 'device';
 }
 
+function show(): void {
+  const theme = chosenTheme();
+  document.documentElement.dataset.mode = theme === 'device' ? (device.matches ? 'dark' : 'light') : theme;
+}
+
 /** Sets the mode on the page, and goes along when the device changes its mind. */
 export function applyTheme(): void {
-  const device = matchMedia('(prefers-color-scheme: dark)');
-  const set = () => {
-    const theme = chosenTheme();
-    document.documentElement.dataset.mode = theme === 'device' ? (device.matches ? 'dark' : 'light') : theme;
-  };
-  device.addEventListener('change', set);
-  set();
+  device.addEventListener('change', show);
+  show();
 }
 
 export function chooseTheme(theme: Theme): void {
   localStorage.setItem(key, theme);
-  applyTheme();
+  show();
 }

@@ -1,0 +1,142 @@
+import { did, expect, saved, test } from './program.ts';
+
+interface Listed {
+  items: {
+    id: string;
+    aim?: string;
+    rolls: { partnerId: string; partnerBelt?: string; exchanges: { moments: { technique: string }[] }[] }[];
+  }[];
+  total: number;
+}
+
+test('the profile is shown in pounds and kept in kilograms', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/data');
+  await expect(page.getByLabel('Weight in kg')).toHaveValue('61');
+  await page.getByLabel('Units').selectOption('lb');
+  await expect(page.getByLabel('Weight in lb')).toHaveValue('134.5');
+  await page.getByLabel('What counts most').selectOption('survival');
+  await page.getByRole('button', { name: 'Save the profile' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+  expect(await demo.get('/api/athlete')).toMatchObject({ units: 'lb', objective: 'survival', weightKg: 61 });
+  await page.getByRole('link', { name: 'Partners' }).click();
+  await expect(page.getByRole('link', { name: /Sunniva G\./ })).toContainText('128 lb');
+  await page.getByRole('link', { name: 'Soft spots' }).click();
+  await expect(page.getByText(/tap less against you/).first()).toBeVisible();
+});
+
+test('a technique of my own can be added and logged', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/data');
+  await page.getByText('Add a technique or a position of my own').click();
+  await page.getByLabel('Its name').fill('Keel hook');
+  await page.getByLabel('Kind').selectOption('sweep');
+  await page.getByLabel('Starts, for whoever does it, in').selectOption('half-guard:bottom');
+  await page.getByLabel('and leads to').selectOption('mount:top');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByText('Added by you: Net roll, Keel hook.')).toBeVisible();
+  await page.getByRole('button', { name: 'Forget the barnacle' }).click();
+  await expect(page.getByText('the barnacle')).toHaveCount(0);
+
+  await page.goto(demo.url + '/#/log');
+  await page.getByRole('button', { name: 'Add a roll' }).click();
+  await page.getByRole('button', { name: /Cosmo/ }).click();
+  await page.getByRole('button', { name: 'Half guard, bottom' }).click();
+  await page.getByRole('button', { name: 'Something else…' }).click();
+  await page.getByLabel('What was it? Any name will do.').fill('keel');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('here')).toHaveText('Mount, top');
+  await saved(page);
+  const { items } = await demo.get<Listed>('/api/sessions?size=1');
+  expect(items[0]!.rolls[0]!.exchanges[0]!.moments[0]!.technique).toBe('own-keel-hook');
+});
+
+test('a session goes to the bin and comes back with its rolls', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/log/n30');
+  await page.getByRole('button', { name: 'Move this session to the bin' }).click();
+  await expect(page.getByRole('heading', { name: 'After class' })).toBeVisible();
+  expect((await fetch(demo.url + '/api/sessions/n30')).status).toBe(404);
+  await page.goto(demo.url + '/#/data');
+  await page.getByRole('button', { name: /Take back: session/ }).click();
+  await expect(page.getByText('Empty. What you delete')).toBeVisible();
+  expect((await demo.get<{ rolls: unknown[] }>('/api/sessions/n30')).rolls.length).toBeGreaterThan(0);
+});
+
+test('a partner is changed without changing the rolls of earlier days', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/partners/sunniva');
+  await page.getByLabel('Belt').selectOption('purple');
+  await page.getByLabel('Stripes').selectOption('0');
+  await page.getByLabel('Weight in kg (may stay empty)').fill('60,5');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('link', { name: /Sunniva G\./ })).toContainText('purple, 60.5 kg');
+  const rolls = await demo.get<{ items: { roll: { partnerBelt: string } }[] }>('/api/rolls?partner=sunniva&size=200');
+  expect(new Set(rolls.items.map((r) => r.roll.partnerBelt))).toEqual(new Set(['blue']));
+
+  await page.goto(demo.url + '/#/log/n49/n49-1');
+  await page.getByLabel('Partner').selectOption('Sunniva G.');
+  await saved(page);
+  const session = await demo.get<Listed['items'][0]>('/api/sessions/n49');
+  expect(session.rolls[0]).toMatchObject({ partnerId: 'sunniva', partnerBelt: 'purple' });
+});
+
+test('what is wrong with an entry is said, and the entry stays', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/log/n48');
+  await page.getByText('change', { exact: true }).click();
+  await page.getByLabel('Effort, 0 to 10').fill('99');
+  await page.getByLabel('Aim').fill('still here');
+  await expect(page.getByRole('alert')).toContainText('Effort must lie between 0 and 10');
+  await expect(page.getByLabel('Aim')).toHaveValue('still here');
+  await page.getByLabel('Effort, 0 to 10').fill('7');
+  await page.getByLabel('Aim').press('Tab');
+  await saved(page);
+  expect(await demo.get('/api/sessions/n48')).toMatchObject({ aim: 'still here', effort: 7 });
+});
+
+test('light or dark is the owner’s choice and stays', async ({ page, demo }) => {
+  await page.emulateMedia({ colorScheme: 'light' });
+  await page.goto(demo.url);
+  const shows = (mode: string) => expect(page.locator('html')).toHaveAttribute('data-mode', mode);
+  await shows('light');
+  await page.getByLabel('Light or dark').selectOption('dark');
+  await shows('dark');
+  await page.reload();
+  await shows('dark');
+  await page.getByLabel('Light or dark').selectOption('device');
+  await shows('light');
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await shows('dark');
+});
+
+test('every page can be reached and used with the tab key alone', async ({ page, demo }) => {
+  await page.goto(demo.url);
+  await expect(page.getByRole('heading', { name: 'After class' })).toBeVisible();
+  await page.keyboard.press('Tab');
+  await expect(page.getByText('To the page')).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('#main')).toBeFocused();
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('link', { name: "Log tonight's rolls" })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Log after class' })).toBeVisible();
+  await page.getByRole('link', { name: 'Soft spots' }).focus();
+  await page.keyboard.press('Enter');
+  const first = page.getByRole('article').first().getByRole('button');
+  await first.focus();
+  await page.keyboard.press('Enter');
+  await expect(first).toHaveAttribute('aria-expanded', 'true');
+});
+
+test('two devices log at the same time and neither loses anything', async ({ page, browser, demo }) => {
+  const other = await (await browser.newContext()).newPage();
+  for (const [who, device] of [
+    ['Cosmo', page],
+    ['Halima', other],
+  ] as const) {
+    await device.goto(demo.url + '/#/log');
+    await device.getByRole('button', { name: 'Add a roll' }).click();
+    await device.getByRole('button', { name: new RegExp(who) }).click();
+    await did(device, /^What (?!I did)\w+ did$/, 'Single-leg takedown').click();
+  }
+  await saved(page);
+  await saved(other);
+  const { items } = await demo.get<Listed>('/api/sessions?size=2');
+  expect(items.map((s) => s.rolls[0]!.partnerId).sort()).toEqual(['cosmo', 'halima']);
+});

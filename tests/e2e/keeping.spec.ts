@@ -49,6 +49,21 @@ test('a technique of my own can be added and logged', async ({ page, demo }) => 
   expect(items[0]!.rolls[0]!.exchanges[0]!.moments[0]!.technique).toBe('own-keel-hook');
 });
 
+test('any moment of a roll can be corrected afterwards', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/log/n48/n48-1');
+  const before = await demo.get<{ exchanges: { moments: { actor: string }[] }[] }>('/api/sessions/n48/rolls/n48-1');
+  await page.locator('#moment-0-0 .what').click();
+  const other = before.exchanges[0]!.moments[0]!.actor === 'me' ? 'them' : 'me';
+  await page.getByRole('button', { name: other === 'me' ? 'I did it' : /^(?!I ).* did it$/ }).click();
+  await page.getByLabel('Clock (m:ss)').fill('1:05');
+  await page.getByLabel('What I should have done').fill('frame first');
+  await page.getByRole('button', { name: 'ready' }).click();
+  await saved(page);
+  const after = await demo.get<typeof before>('/api/sessions/n48/rolls/n48-1');
+  expect(after.exchanges[0]!.moments[0]).toMatchObject({ actor: other, clock: 65, better: 'frame first' });
+  expect(after.exchanges[0]!.moments.slice(1)).toEqual(before.exchanges[0]!.moments.slice(1));
+});
+
 test('a session goes to the bin and comes back with its rolls', async ({ page, demo }) => {
   await page.goto(demo.url + '/#/log/n30');
   await page.getByRole('button', { name: 'Move this session to the bin' }).click();

@@ -59,6 +59,9 @@ test('axe finds nothing on the steps of logging, nor on the empty screens', asyn
   await did(page, /^What (?!I did)\w+ did$/, 'Single-leg takedown').click();
   await saved(page);
   await check(page, 'middle of a roll');
+  await page.getByRole('button', { name: 'more…' }).click();
+  await check(page, 'a moment opened');
+  await page.getByRole('button', { name: 'ready' }).click();
   await page.getByRole('button', { name: 'Something else…' }).click();
   await check(page, 'search');
   await page.getByRole('button', { name: 'Back' }).click();

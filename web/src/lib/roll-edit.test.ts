@@ -114,6 +114,26 @@ describe('building a roll', () => {
     expect(edit.removeMoment(edit.removeMoment(roll, 0, 1), 0, 0)).toEqual(empty);
   });
 
+  it('takes the tap along when who did it, or whether it came off, is corrected', () => {
+    let roll = edit.addStep(empty, step('me sweep', 'mount:top'), spot('closed-guard:bottom'));
+    roll = edit.addStep(roll, step('me armbar', undefined, { finishes: true }));
+    expect(edit.correctMoment(roll, 0, 1, { actor: 'them' }, true).exchanges[0]).toMatchObject({
+      moments: [{}, { actor: 'them' }],
+      end: { kind: 'tap', by: 'them', technique: 'armbar' },
+    });
+    const missed = edit.correctMoment(roll, 0, 1, { outcome: 'stopped' }, true);
+    expect(missed.exchanges[0]!.end).toBeUndefined();
+    expect(edit.correctMoment(missed, 0, 1, { outcome: 'done' }, true)).toEqual(roll);
+  });
+
+  it('forgets where a move led that was stopped after all, and leaves other ends alone', () => {
+    let roll = edit.addStep(empty, step('me sweep', 'mount:top'), spot('closed-guard:bottom'));
+    roll = edit.endExchange(roll, { kind: 'time' });
+    const corrected = edit.correctMoment(roll, 0, 0, { outcome: 'stopped' }, false).exchanges[0]!;
+    expect(corrected.moments[0]).not.toHaveProperty('to');
+    expect(corrected.end).toEqual({ kind: 'time' });
+  });
+
   it('never changes the roll it was given', () => {
     const roll = edit.addStep(empty, step('me sweep', 'mount:top'));
     const before = JSON.stringify(roll);

@@ -88,6 +88,32 @@ export function changeMoment(roll: Roll, exchange: number, moment: number, chang
   };
 }
 
+/**
+ * Corrects who did a moment or what became of it. An end by tap that belonged to the moment goes along: it changes hands,
+ * or goes when the finish did not come off after all; a finish that did come off, last in an exchange without an end, ends it.
+ */
+export function correctMoment(
+  roll: Roll,
+  exchange: number,
+  moment: number,
+  change: { actor?: Actor; outcome?: Outcome },
+  finishes: boolean,
+): Roll {
+  const before = roll.exchanges[exchange]!;
+  const was = before.moments[moment]!;
+  const now: Moment = { ...was, ...change };
+  if (now.outcome === 'stopped' || finishes) delete now.to;
+  const last = moment === before.moments.length - 1;
+  const itsTap = last && before.end?.kind === 'tap' && before.end.technique === was.technique && was.outcome === 'done';
+  let end = before.end;
+  if (itsTap) end = now.outcome === 'done' ? { ...before.end!, by: now.actor } : undefined;
+  else if (last && !end && finishes && now.outcome === 'done')
+    end = { kind: 'tap', by: now.actor, technique: now.technique };
+  const next: Exchange = { start: before.start, moments: before.moments.map((m, i) => (i === moment ? now : m)) };
+  if (end) next.end = end;
+  return { ...roll, exchanges: roll.exchanges.map((e, i) => (i === exchange ? next : e)) };
+}
+
 /** Takes one moment out; where its neighbours were stays as it was told. */
 export function removeMoment(roll: Roll, exchange: number, moment: number): Roll {
   return {

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { SpotAnswer } from './types.ts';
 import {
   beltWords,
+  clockFromBox,
   clockWords,
   dayWords,
   gainWords,
@@ -62,6 +63,12 @@ describe('numbers in words', () => {
     expect(today(new Date(2026, 0, 5, 23, 59))).toBe('2026-01-05');
     expect(clockWords(75.5)).toBe('1:15');
     expect(clockWords(null)).toBe('');
+    expect([clockFromBox('1:15'), clockFromBox(' 75 '), clockFromBox('soon'), clockFromBox('')]).toEqual([
+      75,
+      75,
+      undefined,
+      undefined,
+    ]);
     expect(plural(1, 'roll')).toBe('1 roll');
     expect(plural(0, 'roll')).toBe('0 rolls');
   });

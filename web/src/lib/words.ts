@@ -82,5 +82,11 @@ export function clockWords(seconds: number | null | undefined): string {
   return `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
 }
 
+/** What a person typed for a clock, in seconds: "1:15" or "75"; undefined for anything else. */
+export function clockFromBox(text: string): number | undefined {
+  const found = /^(?:(\d{1,3}):)?(\d{1,5})$/.exec(text.trim());
+  return found ? Number(found[1] ?? 0) * 60 + Number(found[2]) : undefined;
+}
+
 /** The log's own words for people: "own-game" becomes "own game". */
 export const spaced = (word: string | null | undefined): string => (word ?? '').replaceAll('-', ' ');

@@ -2,7 +2,7 @@ import { cleanup, fireEvent, render, screen } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { ground } from '../lib/ground.svelte.ts';
 import type { Exchange, NextMoment, SpotAnswer, Vocabulary } from '../lib/types.ts';
-import LastMoment from '../pages/log/LastMoment.svelte';
+import MomentEditor from '../pages/log/MomentEditor.svelte';
 import NextButtons from '../pages/log/NextButtons.svelte';
 import SpotPicker from '../pages/log/SpotPicker.svelte';
 import TechniqueSearch from '../pages/log/TechniqueSearch.svelte';
@@ -145,7 +145,9 @@ describe('building', () => {
 
   it('offers the side, doubt, other landings and, for a twisting leg lock, the care it asks for', async () => {
     const onchange = vi.fn();
-    render(LastMoment, {
+    render(MomentEditor, {
+      whole: false,
+      onwhole: vi.fn(),
       moment: { actor: 'them', technique: 'heel-hook', outcome: 'done', to: side, side: 'left' },
       them: 'Anneke',
       onchange,
@@ -158,6 +160,29 @@ describe('building', () => {
     expect(onchange.mock.calls.map(([c]) => c)).toEqual([{ side: undefined }, { sure: false }, { to: half }]);
     expect(screen.queryByRole('button', { name: 'Side control, bottom' })).toBeNull();
     expect(screen.getByText(/tap to the position/)).toBeTruthy();
+  });
+
+  it('opens the whole of a moment: who, what became of it, clock, note and what would have been better', async () => {
+    const onchange = vi.fn();
+    render(MomentEditor, {
+      moment: { actor: 'me', technique: 'knee-cut', outcome: 'done', clock: 75 },
+      them: 'Anneke',
+      whole: true,
+      onchange,
+      onundo: vi.fn(),
+      onwhole: vi.fn(),
+      landings: () => [side],
+    });
+    await fireEvent.click(screen.getByRole('button', { name: 'Anneke did it' }));
+    await fireEvent.click(screen.getByRole('button', { name: 'stopped' }));
+    await fireEvent.change(screen.getByDisplayValue('1:15'), { target: { value: '2:05' } });
+    await fireEvent.input(screen.getByLabelText('What I should have done'), { target: { value: 'turn in' } });
+    expect(onchange.mock.calls.map(([c]) => c)).toEqual([
+      { actor: 'them' },
+      { outcome: 'stopped' },
+      { clock: 125 },
+      { better: 'turn in' },
+    ]);
   });
 
   it('finds a technique by the owner’s own name, and none that needs a jacket without one', async () => {

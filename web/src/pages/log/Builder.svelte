@@ -6,7 +6,7 @@
   import type { Actor, Attire, NextMoment, Outcome, Roll, Spot, Technique } from '../../lib/types.ts';
   import { beltWords } from '../../lib/words.ts';
   import Stick from '../../sticks/Stick.svelte';
-  import LastMoment from './LastMoment.svelte';
+  import MomentEditor from './MomentEditor.svelte';
   import MomentList from './MomentList.svelte';
   import NextButtons from './NextButtons.svelte';
   import { nextMoments } from './next-moments.svelte.ts';
@@ -31,6 +31,11 @@
   const open = $derived(edit.openExchange(roll));
   const spot = $derived(edit.here(roll, start));
   const last = $derived(edit.lastMoment(roll));
+  /** What the chips change: the moment that was picked, else the last one. */
+  const chosen = $derived.by(() => {
+    const value = lit ? roll.exchanges[lit.exchange]?.moments[lit.moment] : undefined;
+    return lit && value ? { ...lit, value } : last;
+  });
   const fits = $derived((next: NextMoment) => attire === 'gi' || !ground.technique(next.technique)?.gi);
   const next = $derived(nextMoments.from(spot).filter(fits));
   const mine = $derived(next.filter((n) => n.actor === 'me'));
@@ -70,6 +75,11 @@
     picking = false;
   }
 
+  function undo() {
+    lit = null;
+    onchange(edit.undo);
+  }
+
   const tap = (by: Actor) => onchange((r) => edit.endExchange(r, { kind: 'tap', by }, start));
   const reset = () => open && onchange((r) => edit.endExchange(r, { kind: 'reset' }));
 
@@ -78,8 +88,12 @@
     onclose();
   }
 
-  function changeLast(change: Parameters<typeof edit.changeMoment>[3]) {
-    if (last) onchange((r) => edit.changeMoment(r, last.exchange, last.moment, change));
+  function changeChosen(change: Parameters<typeof edit.changeMoment>[3]) {
+    if (!chosen) return;
+    const { exchange, moment, value } = chosen;
+    const finishes = ground.technique(value.technique)?.kind === 'submission';
+    if (change.actor || change.outcome) onchange((r) => edit.correctMoment(r, exchange, moment, change, finishes));
+    else onchange((r) => edit.changeMoment(r, exchange, moment, change));
   }
 
   const theirKeys = ['KeyA', 'KeyS', 'KeyD', 'KeyF', 'KeyG', 'KeyH'];
@@ -90,10 +104,10 @@
     const digit = /^Digit([1-6])$/.exec(e.code)?.[1];
     const their = theirKeys.indexOf(e.code);
     const plain: Record<string, () => void> = {
-      KeyZ: () => onchange(edit.undo),
-      KeyJ: () => changeLast({ side: 'left' }),
-      KeyK: () => changeLast({ side: 'right' }),
-      KeyU: () => changeLast({ sure: last?.value.sure === false }),
+      KeyZ: undo,
+      KeyJ: () => changeChosen({ side: 'left' }),
+      KeyK: () => changeChosen({ side: 'right' }),
+      KeyU: () => changeChosen({ sure: chosen?.value.sure === false }),
       KeyC: () => tap('me'),
       KeyX: () => tap('them'),
       KeyR: reset,
@@ -115,7 +129,9 @@
   <SaveMark />
 </div>
 
-<div class="stick"><Stick exchanges={roll.exchanges} {lit} onpick={(m) => (lit = m)} /></div>
+<div class="stick">
+  <Stick exchanges={roll.exchanges} {lit} onpick={(m) => (lit = { exchange: m.exchange, moment: m.moment })} />
+</div>
 
 <div class="columns">
   <div class="build">
@@ -133,8 +149,16 @@
     {:else if searching}
       <TechniqueSearch {them} {attire} onpick={takeFound} oncancel={() => (searching = false)} />
     {:else}
-      {#if last}
-        <LastMoment moment={last.value} {them} onchange={changeLast} onundo={() => onchange(edit.undo)} {landings} />
+      {#if chosen}
+        <MomentEditor
+          moment={chosen.value}
+          {them}
+          whole={lit !== null}
+          onchange={changeChosen}
+          onundo={undo}
+          onwhole={(open) => (lit = open ? { exchange: chosen.exchange, moment: chosen.moment } : null)}
+          {landings}
+        />
       {/if}
       <NextButtons {mine} {theirs} {them} hint={roll.exchanges.length === 0} onpick={takeNext} />
       <div class="row">
@@ -151,7 +175,10 @@
     {them}
     {lit}
     onlight={(place) => (lit = place)}
-    onremove={(e, m) => onchange((r) => edit.removeMoment(r, e, m))}
+    onremove={(e, m) => {
+      lit = null;
+      onchange((r) => edit.removeMoment(r, e, m));
+    }}
   />
 </div>
 

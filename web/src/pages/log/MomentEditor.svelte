@@ -1,20 +1,25 @@
 <script lang="ts">
   import { ground, sameSpot } from '../../lib/ground.svelte.ts';
   import type { Actor, Moment, Side, Spot, Technique } from '../../lib/types.ts';
+  import { clockFromBox, clockWords } from '../../lib/words.ts';
   import NotchMark from '../../parts/NotchMark.svelte';
 
   interface Props {
     moment: Moment;
     them: string;
+    /** Whether everything about it can be changed, or only what is quickly added to the last one. */
+    whole: boolean;
     onchange: (change: Partial<Moment>) => void;
     onundo: () => void;
+    /** Opens the whole of it, or closes it again. */
+    onwhole: (open: boolean) => void;
     landings: (technique: Technique, actor: Actor) => Spot[];
   }
-  const { moment, them, onchange, onundo, landings }: Props = $props();
+  const { moment, them, whole, onchange, onundo, onwhole, landings }: Props = $props();
 
   const technique = $derived(ground.technique(moment.technique));
   const elsewhere = $derived(
-    moment.outcome === 'done' && technique && moment.to
+    moment.outcome === 'done' && technique && (moment.to || whole)
       ? landings(technique, moment.actor)
           .filter((s) => !sameSpot(s, moment.to))
           .slice(0, 3)
@@ -32,7 +37,23 @@
     {#if technique?.care === 'twist'}<span class="small">(twisting leg lock: tap to the position)</span>{/if}
   </p>
   <div class="chips">
-    <button class="chip" onclick={onundo}>take back</button>
+    {#if whole}
+      <button class="chip" onclick={() => onwhole(false)}>ready</button>
+      <button class="chip" aria-pressed={moment.actor === 'me'} onclick={() => onchange({ actor: 'me' })}
+        >I did it</button
+      >
+      <button class="chip" aria-pressed={moment.actor === 'them'} onclick={() => onchange({ actor: 'them' })}
+        >{them} did it</button
+      >
+      <button class="chip" aria-pressed={moment.outcome === 'done'} onclick={() => onchange({ outcome: 'done' })}
+        >came off</button
+      >
+      <button class="chip" aria-pressed={moment.outcome === 'stopped'} onclick={() => onchange({ outcome: 'stopped' })}
+        >stopped</button
+      >
+    {:else}
+      <button class="chip" onclick={onundo}>take back</button>
+    {/if}
     <button class="chip" aria-pressed={moment.side === 'left'} onclick={() => side('left')}>left</button>
     <button class="chip" aria-pressed={moment.side === 'right'} onclick={() => side('right')}>right</button>
     <button class="chip" aria-pressed={moment.sure === false} onclick={() => onchange({ sure: moment.sure === false })}
@@ -62,6 +83,7 @@
         {ground.reasonSays(reason)} ×
       </button>
     {/each}
+    {#if !whole}<button class="chip" onclick={() => onwhole(true)}>more…</button>{/if}
   </div>
   {#if elsewhere.length > 0}
     <div class="chips">
@@ -71,9 +93,44 @@
       {/each}
     </div>
   {/if}
+  {#if whole}
+    <div class="words">
+      <label class="field">
+        <span>Clock (m:ss)</span>
+        <input
+          class="box"
+          value={clockWords(moment.clock)}
+          inputmode="numeric"
+          onchange={(e) => onchange({ clock: clockFromBox(e.currentTarget.value) })}
+        />
+      </label>
+      <label class="field">
+        <span>Note</span>
+        <input
+          class="box"
+          value={moment.note ?? ''}
+          oninput={(e) => onchange({ note: e.currentTarget.value || undefined })}
+        />
+      </label>
+      <label class="field">
+        <span>What I should have done</span>
+        <input
+          class="box"
+          value={moment.better ?? ''}
+          oninput={(e) => onchange({ better: e.currentTarget.value || undefined })}
+        />
+      </label>
+    </div>
+  {/if}
 </div>
 
 <style>
+  .words {
+    display: grid;
+    grid-template-columns: 7rem 1fr 1fr;
+    gap: 0.6rem;
+    margin-top: 0.6rem;
+  }
   .last {
     border-left: 4px solid var(--line);
     padding: 0.1rem 0 0.1rem 0.7rem;
@@ -108,6 +165,9 @@
     max-width: 6.5rem;
   }
   @media (max-width: 720px) {
+    .words {
+      grid-template-columns: 1fr;
+    }
     .chip {
       padding: 0.1rem 0.45rem;
       font-size: 0.92rem;

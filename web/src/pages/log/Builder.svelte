@@ -113,7 +113,9 @@
       KeyR: reset,
       KeyB: bell,
     };
-    if (digit) takeNext(mine[Number(digit) - 1], outcome);
+    if (e.key === 'Escape') lit = null;
+    else if (lit !== null && !['KeyJ', 'KeyK', 'KeyU'].includes(e.code)) return;
+    else if (digit) takeNext(mine[Number(digit) - 1], outcome);
     else if (their >= 0) takeNext(theirs[their], outcome);
     else if (e.key === '/') searching = true;
     else if (plain[e.code]) plain[e.code]!();
@@ -135,7 +137,9 @@
 
 <div class="columns">
   <div class="build">
-    {#if open === null}
+    {#if lit !== null}
+      <p class="quiet">Changing a moment of this roll</p>
+    {:else if open === null}
       <StartChips {spot} again={roll.exchanges.length > 0} onpick={isAt} onother={() => (picking = true)} />
     {:else}
       <p class="here">
@@ -160,14 +164,16 @@
           {landings}
         />
       {/if}
-      <NextButtons {mine} {theirs} {them} hint={roll.exchanges.length === 0} onpick={takeNext} />
-      <div class="row">
-        <button class="act" onclick={() => (searching = true)}>Something else…</button>
-        <button class="act" onclick={() => tap('me')}>I got a tap</button>
-        <button class="act" onclick={() => tap('them')}>I tapped</button>
-        <button class="act" onclick={reset} disabled={!open}>Reset</button>
-      </div>
-      <button class="act-main bell" onclick={bell}>Bell: roll done</button>
+      {#if lit === null}
+        <NextButtons {mine} {theirs} {them} hint={roll.exchanges.length === 0} onpick={takeNext} />
+        <div class="row">
+          <button class="act" onclick={() => (searching = true)}>Something else…</button>
+          <button class="act" onclick={() => tap('me')}>I got a tap</button>
+          <button class="act" onclick={() => tap('them')}>I tapped</button>
+          <button class="act" onclick={reset} disabled={!open}>Reset</button>
+        </div>
+        <button class="act-main bell" onclick={bell}>Bell: roll done</button>
+      {/if}
     {/if}
   </div>
   <MomentList

@@ -68,6 +68,7 @@
             { keys: '/', does: 'look for any technique by name' },
             { keys: 'j, k', does: 'the last moment was on the left, on the right' },
             { keys: 'u', does: 'the last moment is not sure' },
+            { keys: 'Escape', does: 'done with changing a moment that was picked' },
             { keys: 'z', does: 'take back the last thing' },
             { keys: 'c, x', does: 'I got a tap, they got a tap' },
             { keys: 'r', does: 'reset: start again' },

@@ -17,6 +17,12 @@
   }
   const { moment, them, whole, onchange, onundo, onwhole, landings }: Props = $props();
 
+  let box: HTMLElement;
+  // On a phone the list of moments is further down than the place where one is changed.
+  $effect(() => {
+    if (whole) box.scrollIntoView({ block: 'center' });
+  });
+
   const technique = $derived(ground.technique(moment.technique));
   const elsewhere = $derived(
     moment.outcome === 'done' && technique && (moment.to || whole)
@@ -29,7 +35,7 @@
   const side = (s: Side) => onchange({ side: moment.side === s ? undefined : s });
 </script>
 
-<div class="last">
+<div class="last" bind:this={box}>
   <p>
     <NotchMark mine={moment.actor === 'me'} scratch={moment.outcome === 'stopped'} />
     {moment.actor === 'me' ? 'I' : them}: <strong>{technique?.name ?? moment.technique}</strong>

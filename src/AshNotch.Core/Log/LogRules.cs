@@ -45,7 +45,7 @@ public static class LogRules
     public static IEnumerable<Fault> Check(Roll roll, GroundMap ground, string at = "")
     {
         var own = Id(roll.Id, at + "/id")
-            .Concat(Range(roll.Order, 1, 1000, at + "/order", "The order of a roll"))
+            .Concat(Range(roll.Order, 0, 1000, at + "/order", "The order of a roll"))
             .Concat(Range(roll.Minutes, 0, 240, at + "/minutes", "Minutes of a roll"))
             .Concat(StripesFit(roll.PartnerBelt, roll.PartnerStripes, at + "/partnerStripes"))
             .Concat(Text(roll.Told, at + "/told"))

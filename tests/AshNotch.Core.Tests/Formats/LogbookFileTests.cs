@@ -5,6 +5,8 @@ using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 using AshNotch.Demo;
 using AshNotch.Formats;
+using FsCheck;
+using FsCheck.Xunit;
 
 namespace AshNotch.Core.Tests.Formats;
 
@@ -157,6 +159,18 @@ public class LogbookFileTests
         var reading = await LogbookFile.Read(new Drip(Encoding.UTF8.GetBytes(text), most));
         Assert.Empty(reading.Faults);
         Assert.Equal("Füß · 🪵", reading.Logbook!.Sessions[0].Rolls[0].Told);
+    }
+
+    // Whatever happens to a file on its way, reading it ends in a logbook or in sentences, never in an exception.
+    [Property(MaxTest = 300)]
+    public async Task A_spoilt_file_never_throws(NonNegativeInt at, byte with, PositiveInt gone)
+    {
+        var bytes = Encoding.UTF8.GetBytes(Small).ToList();
+        var place = at.Get % bytes.Count;
+        bytes.RemoveRange(place, Math.Min(gone.Get % 4, bytes.Count - place));
+        bytes.Insert(place, with);
+        var reading = await LogbookFile.Read(new Drip([.. bytes], 1 + (at.Get % 97)));
+        Assert.Equal(reading.Logbook is null, reading.Faults.Count > 0);
     }
 
     [Fact]

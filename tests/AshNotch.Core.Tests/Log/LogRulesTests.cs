@@ -29,7 +29,7 @@ public class LogRulesTests
         { FineSession with { Aim = new string('a', LogRules.LongestText + 1) }, "/aim", "100000" },
         { FineSession with { Rolls = [FineRoll, FineRoll] }, "/rolls/1/id", "stands twice" },
         { With(FineRoll with { Minutes = 500 }), "/rolls/0/minutes", "between 0 and 240" },
-        { With(FineRoll with { Order = 0 }), "/rolls/0/order", "between 1 and 1000" },
+        { With(FineRoll with { Order = -1 }), "/rolls/0/order", "between 0 and 1000" },
         { With(FineRoll with { PartnerBelt = BeltColour.Blue, PartnerStripes = 5 }), "/rolls/0/partnerStripes", "0 to 4" },
         { With(FineRoll with { PartnerStripes = 1 }), "/rolls/0/partnerStripes", "which belt" },
         { With(Fine with { Technique = "teleport" }), "/rolls/0/exchanges/0/moments/0/technique", "'teleport'" },

@@ -4,6 +4,8 @@ import type { Athlete, Units } from './types.ts';
 /** The owner's profile, for units and the like. */
 class Profile {
   athlete = $state.raw<Athlete | null>(null);
+  /** Whether it was asked for; forms wait for it, so that nothing typed is overwritten by what arrives. */
+  loaded = $state(false);
 
   get units(): Units {
     return this.athlete?.units ?? 'kg';
@@ -15,6 +17,7 @@ class Profile {
     } catch {
       // Kilograms will do until the server is back.
     }
+    this.loaded = true;
   }
 }
 

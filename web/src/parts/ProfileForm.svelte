@@ -27,8 +27,12 @@
   let version = $state<number | null>(null);
   let says = $state('');
   let faults = $state<string[]>([]);
+  let ready = $state(false);
 
-  onMount(read);
+  onMount(async () => {
+    await read();
+    ready = true;
+  });
 
   async function read() {
     await profile.load();
@@ -79,59 +83,63 @@
   }
 </script>
 
-<form onsubmit={save}>
-  <label class="field"><span>Name</span><input class="box" bind:value={name} required maxlength="200" /></label>
-  <BeltBoxes bind:belt bind:stripes />
-  <div class="pair">
-    <label class="field"
-      ><span>Weight in {units}</span><input class="box" bind:value={weight} inputmode="decimal" /></label
-    >
-    <label class="field">
-      <span>Units</span>
-      <select
-        class="box"
-        value={units}
-        onchange={(e) => {
-          const kilograms = weightFromBox(weight, units);
-          units = e.currentTarget.value as Units;
-          if (kilograms !== undefined && !Number.isNaN(kilograms)) weight = weightToBox(kilograms, units);
-        }}
+{#if ready}
+  <form onsubmit={save}>
+    <label class="field"><span>Name</span><input class="box" bind:value={name} required maxlength="200" /></label>
+    <BeltBoxes bind:belt bind:stripes />
+    <div class="pair">
+      <label class="field"
+        ><span>Weight in {units}</span><input class="box" bind:value={weight} inputmode="decimal" /></label
       >
-        <option value="kg">kilograms</option>
-        <option value="lb">pounds</option>
+      <label class="field">
+        <span>Units</span>
+        <select
+          class="box"
+          value={units}
+          onchange={(e) => {
+            const kilograms = weightFromBox(weight, units);
+            units = e.currentTarget.value as Units;
+            if (kilograms !== undefined && !Number.isNaN(kilograms)) weight = weightToBox(kilograms, units);
+          }}
+        >
+          <option value="kg">kilograms</option>
+          <option value="lb">pounds</option>
+        </select>
+      </label>
+    </div>
+    <label class="field">
+      <span>What counts most</span>
+      <select class="box" bind:value={objective}>
+        <option value="submissions">submissions</option>
+        <option value="points">control and points</option>
+        <option value="survival">not being finished</option>
       </select>
     </label>
-  </div>
-  <label class="field">
-    <span>What counts most</span>
-    <select class="box" bind:value={objective}>
-      <option value="submissions">submissions</option>
-      <option value="points">control and points</option>
-      <option value="survival">not being finished</option>
-    </select>
-  </label>
-  <label class="field">
-    <span>How I like to train</span>
-    <select class="box" bind:value={style}>
-      <option value="repetitions-and-positional">repetitions, then positional rounds</option>
-      <option value="games">games with a task</option>
-      <option value="positional-only">positional rounds only</option>
-    </select>
-  </label>
-  <label class="field">
-    <span>Stronger side</span>
-    <select class="box" bind:value={side}>
-      <option value="">not said</option>
-      <option value="left">left</option>
-      <option value="right">right</option>
-    </select>
-  </label>
-  {#each faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
-  <div class="row">
-    <button class="act-main">{does}</button>
-    <span role="status">{says}</span>
-  </div>
-</form>
+    <label class="field">
+      <span>How I like to train</span>
+      <select class="box" bind:value={style}>
+        <option value="repetitions-and-positional">repetitions, then positional rounds</option>
+        <option value="games">games with a task</option>
+        <option value="positional-only">positional rounds only</option>
+      </select>
+    </label>
+    <label class="field">
+      <span>Stronger side</span>
+      <select class="box" bind:value={side}>
+        <option value="">not said</option>
+        <option value="left">left</option>
+        <option value="right">right</option>
+      </select>
+    </label>
+    {#each faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
+    <div class="row">
+      <button class="act-main">{does}</button>
+      <span role="status">{says}</span>
+    </div>
+  </form>
+{:else}
+  <p class="quiet" role="status">Fetching the profile…</p>
+{/if}
 
 <style>
   form {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onMount, untrack } from 'svelte';
+  import { untrack } from 'svelte';
   import { send, sentences } from '../../lib/api.ts';
   import { profile } from '../../lib/profile.svelte.ts';
   import type { Belt, Partner } from '../../lib/types.ts';
@@ -13,15 +13,10 @@
   let name = $state(before?.name ?? '');
   let belt = $state<Belt>(before?.belt ?? 'white');
   let stripes = $state(before?.stripes ?? 0);
-  let weight = $state('');
+  let weight = $state(untrack(() => weightToBox(before?.weightKg, profile.units)));
   let traits = $state((before?.traits ?? []).join(', '));
   let notes = $state(before?.notes ?? '');
   let faults = $state<string[]>([]);
-
-  onMount(async () => {
-    if (!profile.athlete) await profile.load();
-    weight = weightToBox(before?.weightKg, profile.units);
-  });
 
   async function save(event: SubmitEvent) {
     event.preventDefault();

@@ -24,9 +24,11 @@
 </script>
 
 {#if params.id}
-  {#if params.id === 'new' || chosen}
+  {#if !partners.loaded || !profile.loaded}
+    <p class="quiet" role="status">Fetching the partner…</p>
+  {:else if params.id === 'new' || chosen}
     {#key params.id}<PartnerForm partner={chosen} ondone={done} />{/key}
-  {:else if partners.loaded}
+  {:else}
     <p>
       Nobody of that kind here; they may be in the <a href="#/data">bin</a>.
       <a href="#/partners">Back to the partners</a>.

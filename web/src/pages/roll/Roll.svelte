@@ -80,7 +80,9 @@
     {:else}
       {@const them = partners.name(roll.partnerId)}
       <p class="quiet">
-        <a href="#/rolls">Rolls</a> / {dayWords(s.date)}, {spaced(s.kind)}, {s.attire}
+        <a href="#/rolls">Rolls</a> / <a href="#/log/{encodeURIComponent(s.id)}">{dayWords(s.date)}</a>, {spaced(
+          s.kind,
+        )}, {s.attire}
       </p>
       <div class="head">
         <h1>{roll.kind === 'match' ? 'Match with' : 'With'} {them}</h1>

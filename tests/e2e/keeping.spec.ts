@@ -67,7 +67,7 @@ test('any moment of a roll can be corrected afterwards', async ({ page, demo }) 
 test('a session goes to the bin and comes back with its rolls', async ({ page, demo }) => {
   await page.goto(demo.url + '/#/log/n30');
   await page.getByRole('button', { name: 'Move this session to the bin' }).click();
-  await expect(page.getByRole('heading', { name: 'After class' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'After class', exact: true })).toBeVisible();
   expect((await fetch(demo.url + '/api/sessions/n30')).status).toBe(404);
   await page.goto(demo.url + '/#/data');
   await page.getByRole('button', { name: /Take back: session/ }).click();
@@ -122,7 +122,7 @@ test('light or dark is the owner’s choice and stays', async ({ page, demo }) =
 
 test('every page can be reached and used with the tab key alone', async ({ page, demo }) => {
   await page.goto(demo.url);
-  await expect(page.getByRole('heading', { name: 'After class' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'After class', exact: true })).toBeVisible();
   await page.keyboard.press('Tab');
   await expect(page.getByText('To the page')).toBeFocused();
   await page.keyboard.press('Enter');

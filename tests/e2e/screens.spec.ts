@@ -71,7 +71,7 @@ test('axe finds nothing on the steps of logging, nor on the empty screens', asyn
 
 test('a server that is away is said so, with a way on', async ({ page, demo }) => {
   await page.goto(demo.url);
-  await expect(page.getByRole('heading', { name: 'After class' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'After class', exact: true })).toBeVisible();
   await demo.kill();
   await page.getByRole('link', { name: 'Rolls', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('does not answer');

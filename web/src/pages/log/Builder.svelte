@@ -236,5 +236,12 @@
     .columns {
       grid-template-columns: 1fr;
     }
+    /* In reach of the thumb, above the pages' bar. */
+    .bell {
+      position: sticky;
+      bottom: 4rem;
+      z-index: 5;
+      box-shadow: 0 0 0 0.4rem light-dark(var(--color-root-bg-light), var(--color-root-bg-dark));
+    }
   }
 </style>

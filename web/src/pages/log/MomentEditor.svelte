@@ -90,15 +90,13 @@
       </button>
     {/each}
     {#if !whole}<button class="chip" onclick={() => onwhole(true)}>more…</button>{/if}
-  </div>
-  {#if elsewhere.length > 0}
-    <div class="chips">
+    {#if elsewhere.length > 0}
       <span class="quiet small">or it led to</span>
       {#each elsewhere as spot (`${spot.position}.${spot.role}`)}
         <button class="chip" onclick={() => onchange({ to: spot })}>{ground.spotName(spot)}</button>
       {/each}
-    </div>
-  {/if}
+    {/if}
+  </div>
   {#if whole}
     <div class="words">
       <label class="field">

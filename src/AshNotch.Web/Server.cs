@@ -62,6 +62,7 @@ public static class Server
         app.MapSessions();
         app.MapRolls();
         app.MapVocabulary();
+        app.MapTelling();
         app.MapSoftSpots();
         app.MapTransfers();
         app.MapBin();

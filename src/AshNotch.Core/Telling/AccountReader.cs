@@ -1,0 +1,167 @@
+using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
+
+namespace AshNotch.Core.Telling;
+
+/// <summary>
+/// Reads a told account of a roll, or of several, into exchanges and moments: words → matches → evidence → the best path →
+/// the walk. Rules and a map only. Safe to use from many threads; make one and keep it.
+/// </summary>
+public sealed class AccountReader
+{
+    /// <summary>The longest text that is read, in UTF-16 units.</summary>
+    public const int LongestText = 200_000;
+
+    private static readonly Lazy<AccountReader> Shipped = new(() => new AccountReader(GroundMap.Default, PersonalWords.None));
+
+    private readonly GroundMap ground;
+    private readonly Lexicon lexicon = new();
+    private readonly Lexicon cues = new();
+    private readonly NearWords near;
+
+    /// <summary>A reader for a ground with the owner's own words.</summary>
+    /// <param name="shipped">The product's ground.</param>
+    /// <param name="personal">The owner's additions; aliases of unknown ids are left out.</param>
+    public AccountReader(GroundMap shipped, PersonalWords personal)
+    {
+        ground = shipped.With(personal);
+        Fill("telling/techniques.txt", MeaningKind.Technique, lexicon);
+        Fill("telling/positions.txt", MeaningKind.Position, lexicon);
+        Fill("telling/events.txt", MeaningKind.Event, lexicon);
+        Fill("telling/cues.txt", MeaningKind.Cue, cues);
+        foreach (var technique in ground.Techniques)
+            Names(technique.Name, technique.Aliases, new Meaning(MeaningKind.Technique, technique.Id));
+        foreach (var position in ground.Positions)
+            Names(position.Name, position.Aliases, new Meaning(MeaningKind.Position, position.Id));
+        foreach (var alias in personal.Aliases)
+        {
+            if (ground.Technique(alias.Means) is not null)
+                lexicon.Add(Plain(alias.Says), new Meaning(MeaningKind.Technique, alias.Means), -Weights.EverydayWord);
+            else if (ground.Position(alias.Means) is not null)
+                lexicon.Add(Plain(alias.Says), new Meaning(MeaningKind.Position, alias.Means), -Weights.EverydayWord);
+        }
+
+        near = new NearWords(lexicon);
+    }
+
+    /// <summary>The reader of the shipped ground.</summary>
+    public static AccountReader Default => Shipped.Value;
+
+    /// <summary>Reads an account.</summary>
+    /// <param name="text">Any text; what lies beyond <see cref="LongestText"/> is listed as unread.</param>
+    /// <param name="attire">With or without the jacket, when known: without it the jacket's techniques are less likely.</param>
+    /// <param name="start">Where the roll began, when known.</param>
+    /// <returns>The reading; all spans lie inside the text.</returns>
+    public Told Read(string text, Attire? attire = null, Spot? start = null)
+    {
+        var read = text.Length > LongestText ? text[..LongestText] : text;
+        var tokens = Tokens.Of(read);
+        var grammar = Grammar.Of(tokens, lexicon);
+        var hits = Hits(tokens, grammar, attire);
+        var cueHits = Longest(FindAll(tokens, grammar.Names, cues));
+        var evidence = new EvidenceReader(grammar, ground, hits, cueHits);
+        var weighed = hits.Select(evidence.Of).ToList();
+        var story = new PathFinder(ground, tokens, weighed).Best(start is { } s && ground.Has(s) ? s : null);
+        var runnersUp = new RunnersUp(weighed);
+        var (exchanges, positions) = Walk.Of(story, ground, runnersUp.Of);
+        var steps = Walk.Steps(story.Last);
+        var facts = Facts.Of(tokens, grammar, steps.Where(s => s.Kind == StepKind.NextRoll).Select(s => s.Source.Start));
+        exchanges = Details.Of(exchanges, tokens);
+        return new Told
+        {
+            Exchanges = exchanges,
+            Positions = positions,
+            Unread = Unread.Of(tokens, grammar, lexicon, steps, weighed, text.Length),
+            Rolls = facts,
+            Takeaways = Takeaways.Of(tokens, grammar),
+        };
+    }
+
+    /// <summary>What the words said of each match, for those who work on the reader.</summary>
+    public IEnumerable<string> Explain(string text, Attire? attire = null)
+    {
+        var tokens = Tokens.Of(text);
+        var grammar = Grammar.Of(tokens, lexicon);
+        var hits = Hits(tokens, grammar, attire);
+        var evidence = new EvidenceReader(grammar, ground, hits, Longest(FindAll(tokens, grammar.Names, cues)));
+        return hits.Select(evidence.Of).Select(e =>
+            $"{e.Hit.Meaning.Id} '{string.Join(' ', Enumerable.Range(e.Hit.From, e.Hit.To - e.Hit.From).Select(i => tokens[i].Text))}' gain {e.Gain:0.0} me {e.Me:0.0} done {e.Done:0.0} holder {e.Holder:0.0} arrives {e.Arrives:0.0}");
+    }
+
+    private static void Fill(string file, MeaningKind kind, Lexicon into)
+    {
+        foreach (var line in Words.Resource(file))
+            into.AddLine(line, kind);
+    }
+
+    private static string Plain(string says) => string.Join(' ', Tokens.Of(says).Select(t => t.Text));
+
+    private void Names(string name, IReadOnlyList<string> aliases, Meaning meaning)
+    {
+        foreach (var one in meaning.Id is "submission" or "choke" ? [] : aliases.Append(name.Split('(')[0]))
+            lexicon.Add(Plain(one), meaning);
+    }
+
+    private static List<Hit> FindAll(IReadOnlyList<Token> tokens, bool[] names, Lexicon lexicon)
+    {
+        var hits = new List<Hit>();
+        for (var at = 0; at < tokens.Count; at++)
+            lexicon.Find(tokens, at, names, hits);
+        return hits;
+    }
+
+    private List<Hit> Hits(IReadOnlyList<Token> tokens, Grammar grammar, Attire? attire)
+    {
+        var hits = FindAll(tokens, grammar.Names, lexicon);
+        var odd = new bool[tokens.Count];
+        for (var at = 0; at < tokens.Count; at++)
+            odd[at] = !grammar.Names[at] && !Words.Everyday.Contains(tokens[at].Stem) && !Words.Everyday.Contains(tokens[at].Text) && !Words.Function.Contains(tokens[at].Text) && !lexicon.Knows(tokens[at].Stem);
+        for (var at = 0; at < tokens.Count; at++)
+            near.Find(tokens, at, odd, hits);
+        RollMarks.Find(tokens, hits);
+        return Best([.. hits.Select(h => Weigh(h, tokens, grammar, attire))]);
+    }
+
+    private Hit Weigh(Hit hit, IReadOnlyList<Token> tokens, Grammar grammar, Attire? attire)
+    {
+        var cost = hit.Cost;
+        if (hit.Meaning.Kind is MeaningKind.Technique or MeaningKind.Position && hit.To == hit.From + 1 && hit.Words == 1 && cost == 0
+            && (Words.Everyday.Contains(tokens[hit.From].Text) || Words.Everyday.Contains(tokens[hit.From].Stem) || tokens[hit.From].Text.Length == 1) && tokens[hit.From].Text is not ("half" or "choke" or "scramble"))
+        {
+            cost += Weights.EverydayWord;
+        }
+
+        if (hit.Meaning is { Kind: MeaningKind.Event, Id: "time" } && hit.To == hit.From + 1 && tokens[hit.From].Text is "time" or "end"
+            && (tokens[hit.From].Before == Break.None || (hit.To < tokens.Count && tokens[hit.To].Before < Break.Clause)))
+        {
+            cost += 9;
+        }
+
+        if (grammar.Names[hit.From])
+            cost += 2;
+        if (attire == Attire.NoGi && (ground.Technique(hit.Meaning.Id)?.Gi == true || (hit.Meaning.Kind == MeaningKind.Position && ground.Position(hit.Meaning.Id)?.Gi == true)))
+            cost += 0.5;
+        return hit with { Cost = cost };
+    }
+
+    // One of each meaning and place: the cheapest.
+    private static List<Hit> Best(IReadOnlyList<Hit> hits) =>
+        [.. hits.GroupBy(h => (h.From, h.To, h.Meaning)).Select(g => g.OrderBy(h => h.Cost - (0.5 * h.Words)).First()).OrderBy(h => h.From)];
+
+    // Cues do not overlap: the longest from the left.
+    private static List<Hit> Longest(IReadOnlyList<Hit> hits)
+    {
+        var kept = new List<Hit>();
+        var free = 0;
+        foreach (var group in hits.GroupBy(h => h.From).OrderBy(g => g.Key))
+        {
+            if (group.Key < free)
+                continue;
+            var longest = group.MaxBy(h => h.Words)!;
+            kept.Add(longest);
+            free = longest.Meaning.Id == "try" ? free : longest.To;
+        }
+
+        return kept;
+    }
+}

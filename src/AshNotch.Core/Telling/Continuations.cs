@@ -1,0 +1,293 @@
+using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
+
+namespace AshNotch.Core.Telling;
+
+/// <summary>How a story may go on with a match: every reading of it that makes some sense.</summary>
+internal sealed class Continuations(GroundMap ground, IReadOnlyList<Token> tokens)
+{
+    private static readonly Actor[] Both = [Actor.Me, Actor.Them];
+    private static readonly Outcome[] Either = [Outcome.Done, Outcome.Stopped];
+
+    private readonly Fits fits = new(ground);
+
+    /// <summary>Adds the stories that read the match.</summary>
+    public void Of(Story story, Evidence evidence, List<Story> into)
+    {
+        switch (evidence.Hit.Meaning.Kind)
+        {
+            case MeaningKind.Technique:
+                var technique = ground.Technique(evidence.Hit.Meaning.Id)!;
+                Moments(story, evidence, technique, null, evidence.Gain + Shared(evidence, technique), into);
+                Restate(story, evidence, technique, into);
+                break;
+            case MeaningKind.Position:
+                Place(story, evidence, into);
+                Arrive(story, evidence, into);
+                break;
+            default:
+                Event(story, evidence, into);
+                break;
+        }
+    }
+
+    private static double LogOdds(double odds, bool yes) => -Math.Log(1 + Math.Exp(yes ? -odds : odds));
+
+    // A name that is a place as well ("knee on belly") has to be told as something done.
+    private double Shared(Evidence evidence, Technique technique) =>
+        Arrivals.IsArrival(technique.Id) && evidence.Hit.Words <= 3 && evidence.Hit.Gaps.Count == 0 && Arrivals.PlaceOf(technique.Id) is not null && !Verbal(evidence.Hit)
+            ? evidence.Arrives - 0.4
+            : 0;
+
+    private bool Verbal(Hit hit)
+    {
+        var word = tokens[hit.From].Text;
+        return word.EndsWith("ed", StringComparison.Ordinal) || word.EndsWith("es", StringComparison.Ordinal) || word is "took" or "take" or "got" or "get" or "climb" or "go" or "went" or "walk" or "step" or "slid";
+    }
+
+    private void Moments(Story story, Evidence evidence, Technique technique, string? place, double gain, List<Story> into)
+    {
+        foreach (var actor in Both)
+        {
+            var who = evidence.Me + (story.Moment is { } last ? (last.Actor == Actor.Me ? 1 : -1) * Weights.SameActor * (last.Outcome == Outcome.Done ? 1 : 0.6) : 0);
+            var fit = fits.Of(technique, actor, story.Spot, story.Moment);
+            var score = story.Score + gain + (1.1 * LogOdds(who, actor == Actor.Me)) + fit.Score + (story.Ended ? Weights.RestartUntold : 0);
+            if (story.Pending is not null)
+                score -= Weights.NoTapFollows;
+            if (place is not null || Arrivals.PlaceOf(technique.Id) is not null)
+                score -= AlreadyThere(story, evidence, actor, place ?? Arrivals.PlaceOf(technique.Id)!);
+            foreach (var outcome in Either)
+            {
+                var told = score + LogOdds(evidence.Done, outcome == Outcome.Done);
+                var step = new Step(story.Last, StepKind.Moment, evidence)
+                {
+                    Actor = actor,
+                    Technique = technique,
+                    Outcome = outcome,
+                    From = fit.From ?? story.Spot,
+                    FromImplied = fit.From is not null && fit.From != story.Spot && fit.Only,
+                    Clear = Math.Min(Math.Abs(who) + Math.Abs(fit.Score - fits.Of(technique, Other(actor), story.Spot, story.Moment).Score), Math.Abs(evidence.Done) + 1),
+                    Source = SourceOf(evidence.Hit),
+                };
+                if (outcome == Outcome.Stopped)
+                    into.Add(After(story, step with { To = step.From }, told));
+                else if (technique.Finishes())
+                    into.Add(Finish(story, step, told));
+                else
+                    Done(story, step, technique, actor, place, told, into);
+            }
+        }
+    }
+
+    // "Passed to north-south": the place is where the pass led, not another step.
+    private static double AlreadyThere(Story story, Evidence evidence, Actor actor, string place)
+    {
+        if (story.Last is not { Kind: StepKind.Moment, Outcome: Outcome.Done, Technique: { } technique } last || last.Actor != actor || !Near(last, evidence, 6))
+            return 0;
+        return technique.Kind is "pull" or "entry" || technique.To.Any(t => Spot.Parse(t).Position == place) ? 2 : 0;
+    }
+
+    private static Actor Other(Actor actor) => actor == Actor.Me ? Actor.Them : Actor.Me;
+
+    private Story Finish(Story story, Step step, double score)
+    {
+        if (story.Ended && story.Last is { Kind: StepKind.End, End: EndKind.Tap } end && end.Actor == step.Actor && Near(end, step.Evidence!, 7))
+        {
+            var swapped = step with { Last = end.Last, From = end.From ?? step.From };
+            var tap = end with { Last = swapped };
+            return new Story(tap, null, score + Weights.TapFollows - Weights.RestartUntold) { Moment = swapped, Ended = true };
+        }
+
+        return After(story, step, score) with { Pending = step.Actor, Spot = null };
+    }
+
+    private void Done(Story story, Step step, Technique technique, Actor actor, string? place, double score, List<Story> into)
+    {
+        var destinations = fits.Destinations(technique, actor, step.From);
+        if (place is not null)
+        {
+            var spot = SpotRoles.Of(ground, place, SpotRoles.HolderIsTop(ground, place) == (actor == Actor.Me) || technique.Id is "guard-setup" or "turtle-up" == (actor == Actor.Me));
+            destinations = destinations.Where(d => d.Position == place).ToList() is { Count: > 0 } named ? named : [Arrivals.SpotFor(ground, place, technique, actor) ?? spot];
+        }
+
+        if (destinations.Count == 0)
+        {
+            into.Add(After(story, step with { To = technique.Kind == "defence" ? step.From : null }, score));
+            return;
+        }
+
+        for (var order = 0; order < destinations.Count && order < 4; order++)
+        {
+            into.Add(After(story, step with { To = destinations[order], ToGuessed = destinations.Count > 1 && place is null },
+                score - (Weights.LessUsual * order)));
+        }
+
+        if (destinations.Count > 1)
+            into.Add(After(story, step with { To = null }, score - 0.6));
+    }
+
+    private static Story After(Story story, Step step, double score) => new(step, step.To, score) { Moment = step };
+
+    private Span SourceOf(Hit hit) => new(tokens[hit.From].Source.Start, tokens[hit.To - 1].Source.End - tokens[hit.From].Source.Start);
+
+    private static bool Near(Step step, Evidence evidence, int words) => step.Evidence is { } before && evidence.Hit.From - before.Hit.To <= words;
+
+    // "Seat belt and got the back": one thing in two names.
+    private void Restate(Story story, Evidence evidence, Technique technique, List<Story> into)
+    {
+        if (story.Moment is not { Technique: { } last } moment || evidence.Hit.From - moment.Evidence!.Hit.To > 12 || story.Ended)
+            return;
+        var who = LogOdds(evidence.Me, moment.Actor == Actor.Me);
+        if (Restating.SaysAgain(last, technique) && (moment.Outcome == Outcome.Done || technique.Id == last.Id))
+        {
+            into.Add(story with { Score = story.Score + evidence.Gain + (1.1 * who) + Again(technique, last, moment, evidence) - (moment.Outcome == Outcome.Stopped ? LogOdds(-evidence.Done, false) * -0.5 : 0) });
+        }
+        else if (Restating.SaysAgain(technique, last) && Refines(moment, evidence) && ReferenceEquals(story.Last, moment))
+        {
+            var inner = new List<Story>();
+            var before = new Story(moment.Last, moment.From, story.Score + 0.4);
+            Moments(before with { Moment = null }, evidence with { Me = moment.Actor == Actor.Me ? 3 : -3, Done = moment.Outcome == Outcome.Done ? 3 : -3 }, technique, null, evidence.Gain, inner);
+            into.AddRange(inner.Where(s => s.Moment!.Actor == moment.Actor && s.Moment.Outcome == moment.Outcome));
+        }
+    }
+
+    private static double Again(Technique technique, Technique last, Step moment, Evidence evidence) =>
+        (technique.Id == last.Id ? 1.2 : 0.9) + (evidence.Hit.From - moment.Evidence!.Hit.To <= 6 ? 0.5 : 0);
+
+    private bool Refines(Step moment, Evidence evidence)
+    {
+        for (var at = moment.Evidence!.Hit.To; at < evidence.Hit.From; at++)
+        {
+            if (tokens[at].Text is "with" or "by" or "via" or "using" or "through" or "off" or "from" or "like" or "kind" or "of" or "going" or "doing" or "a" or "called")
+                return evidence.Hit.From - moment.Evidence.Hit.To <= 8;
+        }
+
+        return false;
+    }
+
+    private void Place(Story story, Evidence evidence, List<Story> into)
+    {
+        var id = evidence.Hit.Meaning.Id;
+        var even = ground.Position(id)?.Roles.Contains(Role.Even) == true;
+        foreach (var ownerHolds in even ? [true] : new[] { true, false })
+        {
+            var spot = SpotRoles.Of(ground, id, ownerHolds);
+            var score = story.Score + evidence.Gain + (even ? -0.25 : 1.1 * LogOdds(evidence.Holder, ownerHolds)) + fits.Follows(story, spot);
+            if (story.Pending is not null)
+                score -= Weights.NoTapFollows;
+            if (story.Ended)
+                score += Weights.RestartUntold;
+            var step = new Step(story.Last, StepKind.Place, evidence) { From = story.Spot, To = spot, Source = SourceOf(evidence.Hit) };
+            into.Add(story with { Last = step, Spot = spot, Score = score, Pending = null, Ended = false });
+        }
+    }
+
+    private void Arrive(Story story, Evidence evidence, List<Story> into)
+    {
+        var place = evidence.Hit.Meaning.Id;
+        foreach (var id in Arrivals.At(place))
+        {
+            if (ground.Technique(id) is not { } technique || (Arrivals.NeedsWord(id) && evidence.Arrives < 1) || (evidence.Arrives < 0))
+                continue;
+            var inner = new List<Story>();
+            var me = evidence.Holder * (Arrivals.HolderGoes(id) ? 1 : -1);
+            Moments(story, evidence with { Me = (0.6 * me) + evidence.Me, Done = 2.5 }, technique, place, evidence.Gain + evidence.Arrives - (Arrivals.NeedsWord(id) ? 1.2 : 0.5), inner);
+            into.AddRange(inner.Where(s => s.Moment!.Outcome == Outcome.Done && s.Moment.From is { } from && fits.Start(technique, s.Moment.Actor, from) > 0.3));
+        }
+    }
+
+    private void Event(Story story, Evidence evidence, List<Story> into)
+    {
+        switch (evidence.Hit.Meaning.Id)
+        {
+            case "tap":
+                foreach (var winner in Both)
+                    Tap(story, evidence, winner, 0.3, into);
+                break;
+            case "finish":
+                foreach (var winner in Both)
+                {
+                    if (story.Pending == winner || (story.Moment is { Technique: { } last } moment && last.Finishes() && moment.Actor == winner && moment.Outcome == Outcome.Done))
+                        Tap(story, evidence, winner, -0.3, into);
+                }
+
+                break;
+            case "reset":
+                into.Add(End(story, evidence, EndKind.Reset));
+                break;
+            case "time":
+                into.Add(End(story, evidence, EndKind.Time));
+                break;
+            case "repeat":
+                Repeat(story, evidence, into);
+                break;
+            case "correct":
+                Retract(story, evidence, into);
+                break;
+            case "before":
+                into.Add(new Story(new Step(story.Last, StepKind.Earlier, evidence), null, story.Score + evidence.Gain));
+                break;
+            case "next-roll":
+                into.Add(new Story(new Step(story.Last, StepKind.NextRoll, evidence) { Source = SourceOf(evidence.Hit) }, null, story.Score + evidence.Gain + (story.Pending is null ? 0 : -1)));
+                break;
+        }
+    }
+
+    private void Tap(Story story, Evidence evidence, Actor winner, double bonus, List<Story> into)
+    {
+        var score = story.Score + evidence.Gain + bonus + LogOdds(evidence.Me, winner == Actor.Me);
+        if (story.Ended && story.Last is { Kind: StepKind.End, End: EndKind.Tap } end)
+        {
+            if (end.Actor == winner)
+                into.Add(story with { Score = score });
+            return;
+        }
+
+        if (story.Pending == winner)
+            score += Weights.TapFollows;
+        else if (story.Pending is not null)
+            score -= 4;
+        else if (story.Moment is { Technique: { } last } moment && last.Finishes() && moment.Actor == winner && moment.Outcome == Outcome.Stopped)
+            score -= Weights.TapUnexplained;
+        else
+            score -= 0.5;
+        var step = new Step(story.Last, StepKind.End, evidence) { Actor = winner, End = EndKind.Tap, From = story.Spot, Source = SourceOf(evidence.Hit) };
+        into.Add(new Story(step, null, score) { Moment = story.Moment, Ended = true });
+    }
+
+    private Story End(Story story, Evidence evidence, EndKind kind)
+    {
+        if (story.Ended)
+            return story with { Score = story.Score + (evidence.Gain * 0.5) };
+        var step = new Step(story.Last, StepKind.End, evidence) { End = kind, From = story.Spot, Source = SourceOf(evidence.Hit) };
+        return new Story(step, null, story.Score + evidence.Gain - (story.Pending is null ? 0 : Weights.NoTapFollows)) { Ended = true };
+    }
+
+    private void Repeat(Story story, Evidence evidence, List<Story> into)
+    {
+        var seen = 0;
+        for (var step = story.Last; step is not null && seen < 5; step = step.Last, seen++)
+        {
+            if (step.Kind != StepKind.Moment || (step.Outcome == Outcome.Done && !step.Technique!.Finishes()))
+                continue;
+            var again = evidence with { Me = (step.Actor == Actor.Me ? 3 : -3) + evidence.Me, Gain = evidence.Gain - 0.4 };
+            var inner = new List<Story>();
+            Moments(story, again, step.Technique!, null, again.Gain, inner);
+            into.AddRange(inner.Where(s => s.Moment!.Actor == step.Actor));
+            return;
+        }
+    }
+
+    private static void Retract(Story story, Evidence evidence, List<Story> into)
+    {
+        if (story.Last is { Kind: StepKind.Moment or StepKind.Place } last && Near(last, evidence, 9))
+            into.Add(new Story(last.Last, last.From, story.Score + evidence.Gain + 0.5) { Moment = LastMoment(last.Last) });
+    }
+
+    private static Step? LastMoment(Step? step)
+    {
+        while (step is not null && step.Kind is not (StepKind.Moment or StepKind.End))
+            step = step.Last;
+        return step is { Kind: StepKind.Moment } ? step : null;
+    }
+}

@@ -1,0 +1,412 @@
+using AshNotch.Core.Ground;
+
+namespace AshNotch.Core.Telling;
+
+/// <summary>What the words around a match say about it, before the ground has its say.</summary>
+/// <param name="Hit">The match.</param>
+/// <param name="Gain">What reading it is worth; negative when the words speak against it.</param>
+/// <param name="Me">Log odds that the owner did it (of an end: that the owner won).</param>
+/// <param name="Done">Log odds that it came off.</param>
+/// <param name="Holder">Of a position: log odds that the owner holds it (in a guard: is below).</param>
+/// <param name="Arrives">Of a position: how much the words say that somebody got there rather than was there.</param>
+internal sealed record Evidence(Hit Hit, double Gain, double Me, double Done, double Holder, double Arrives);
+
+/// <summary>Weighs the words around each match. Pure: an account's matches in, evidence out.</summary>
+internal sealed class EvidenceReader
+{
+    private readonly Grammar grammar;
+    private readonly GroundMap ground;
+    private readonly IReadOnlyList<Token> tokens;
+    private readonly IReadOnlyList<Hit> cues;
+    private readonly bool[] unreal;
+    private readonly int[] nextTechnique;
+    private readonly Hit?[] cueAt;
+
+    public EvidenceReader(Grammar grammar, GroundMap ground, IReadOnlyList<Hit> hits, IReadOnlyList<Hit> cues)
+    {
+        this.grammar = grammar;
+        this.ground = ground;
+        this.cues = cues;
+        tokens = grammar.Tokens;
+        unreal = Unreality.Of(grammar, cues);
+        nextTechnique = NextTechnique(tokens.Count, hits);
+        cueAt = new Hit?[tokens.Count + 1];
+        foreach (var cue in cues)
+            cueAt[cue.From] = cue;
+    }
+
+    /// <summary>The evidence for a match.</summary>
+    public Evidence Of(Hit hit)
+    {
+        var gain = Weights.Match + (Weights.Word * (hit.Words - 1)) - hit.Cost;
+        if (hit.Meaning.Kind != MeaningKind.Event || hit.Meaning.Id is "tap" or "finish" or "repeat")
+            gain -= unreal[hit.From] ? Weights.Unreal : 0;
+        var subject = SubjectOf(hit);
+        if (subject.Third)
+            gain -= 3;
+        return hit.Meaning.Kind switch
+        {
+            MeaningKind.Technique => Technique(hit, gain, subject),
+            MeaningKind.Position => new Evidence(hit, gain, subject.Who * subject.Strength, 0, Holder(hit, subject), Arrives(hit)),
+            _ => new Evidence(hit, hit.Meaning.Id == "tap" && Negated(hit) != 0 ? gain - 4 : gain, Winner(hit, subject), Outcome(hit, 0.3), 0, 0),
+        };
+    }
+
+    private static int[] NextTechnique(int count, IReadOnlyList<Hit> hits)
+    {
+        var next = new int[count + 2];
+        Array.Fill(next, count);
+        foreach (var hit in hits)
+        {
+            if (hit.Meaning.Kind == MeaningKind.Technique && hit.Cost < 0.8)
+                next[hit.From] = hit.From;
+        }
+
+        for (var at = count - 1; at >= 0; at--)
+            next[at] = Math.Min(next[at], next[at + 1]);
+        return next;
+    }
+
+    private Evidence Technique(Hit hit, double gain, Subject subject)
+    {
+        var technique = ground.Technique(hit.Meaning.Id)!;
+        var me = Actor(hit, technique, subject);
+        var negated = Negated(hit);
+        if (negated == 2)
+            gain -= Weights.Denied;
+        var usual = technique.Finishes() ? Weights.SubmissionStopped : Weights.ToldDone;
+        var done = Outcome(hit, usual) - (negated == 1 ? Weights.CouldNot : 0) + (technique.Finishes() ? Finished(hit) : 0);
+        return new Evidence(hit, gain, me, done, 0, Arrives(hit));
+    }
+
+    // "Finished the choke", "caught me in a triangle", "he heel hooked me".
+    private double Finished(Hit hit)
+    {
+        for (var at = hit.From - 1; at >= 0 && at >= hit.From - 6 && grammar.Clause[at] == grammar.Clause[hit.From]; at--)
+        {
+            if (cueAt[at] is { Meaning.Id: "finished" } cue && cue.To <= hit.From && Negated(hit) == 0)
+                return Weights.Finished;
+        }
+
+        var verb = tokens[hit.To - 1].Text.EndsWith("ed", StringComparison.Ordinal);
+        return verb && Negated(hit) == 0 && ((hit.To < tokens.Count && grammar.Object(hit.To) != 0) || IsPassive(hit)) ? Weights.Finished * 0.8 : 0;
+    }
+
+    private Subject SubjectOf(Hit hit) => grammar.Subjects[hit.From];
+
+    private double Actor(Hit hit, Technique technique, Subject subject)
+    {
+        var own = technique.Kind is "escape" or "retention" or "defence" or "stand-up" or "sprawl";
+        var first = hit.From - 1;
+        for (var back = 0; back < 3 && first >= 0 && grammar.Owner(first) == 0 && Words.Small.Contains(tokens[first].Text) && tokens[first + 1].Before == Break.None; back++)
+            first--;
+        var owner = first >= 0 && tokens[first + 1].Before == Break.None ? grammar.Owner(first) : 0;
+        var score = 0.0;
+        var passive = owner == 0 && IsPassive(hit);
+        if (owner != 0)
+            score += owner * Weights.OwnerActs;
+        if (passive || hit.Patient)
+            score -= subject.Who * subject.Strength * Weights.Passive;
+        else if (owner == 0)
+            score += subject.Who * subject.Strength * Weights.SubjectActs;
+        else
+            score += subject.Who * subject.Strength * 0.4;
+        score += AfterwardsWho(hit, own, passive);
+        foreach (var (token, gap) in hit.Gaps)
+        {
+            var whose = grammar.Owner(token);
+            var whom = whose == 0 ? grammar.Object(token) : 0;
+            if (whom != 0)
+                score -= whom * Weights.ObjectSuffers;
+            else if (whose != 0 && gap == Gap.Own)
+                score += whose * Weights.ObjectSuffers;
+            else if (whose != 0 && gap == Gap.Usual)
+                score += (own ? whose : -whose) * Weights.ObjectSuffers;
+            else if (whose != 0)
+                score -= whose * Weights.ObjectSuffers;
+        }
+
+        return score + CaughtBefore(hit);
+    }
+
+    private double AfterwardsWho(Hit hit, bool own, bool passive)
+    {
+        var score = 0.0;
+        for (var at = hit.To; at < tokens.Count && at < hit.To + 4 && tokens[at].Before is Break.None or Break.Comma; at++)
+        {
+            if (tokens[at].Text == "by" && at + 1 < tokens.Count)
+            {
+                var agent = grammar.Object(at + 1) != 0 ? grammar.Object(at + 1) : grammar.Owner(at + 1);
+                return score + (agent * Weights.ByAgent);
+            }
+
+            if (at < hit.To + 2 && tokens[at].Text is "on" or "against" or "off" && at + 1 < tokens.Count && grammar.Object(at + 1) != 0 && (at + 2 >= tokens.Count || tokens[at + 2].Text != "'s"))
+                return score - (grammar.Object(at + 1) * (own ? 0.5 : Weights.OnObject));
+            if (at < hit.To + 2 && tokens[at].Text == "for" && at + 1 < tokens.Count && tokens[at + 1].Text is "me" or "him")
+                return score + (grammar.Object(at + 1) * 2);
+        }
+
+        if (passive || hit.To >= tokens.Count || tokens[hit.To].Before != Break.None)
+            return score;
+        var whom = grammar.Object(hit.To);
+        if (whom != 0 && tokens[hit.To].Text is not ("myself" or "himself" or "herself") && !StartsClause(hit.To))
+            return score - (whom * Weights.ObjectSuffers);
+        var whose = grammar.Owner(hit.To);
+        var next = hit.To + 1 < tokens.Count ? tokens[hit.To + 1].Stem : "";
+        if (whose != 0 && next is "guard" or "half" or "butterfly" or "back" or "leg" or "neck" or "arm")
+            return score + ((own ? whose : -whose) * Weights.OnObject);
+        return score;
+    }
+
+    private bool StartsClause(int at) => at + 1 < tokens.Count && grammar.Names[at] && tokens[at + 1].Stem is "be" or "hav" or "get" or "'s";
+
+    private double CaughtBefore(Hit hit)
+    {
+        for (var at = hit.From - 1; at > 0 && at >= hit.From - 6 && tokens[at + 1].Before == Break.None; at--)
+        {
+            if (tokens[at].Text is not ("with" or "in" or "into" or "to" or "for" or "from" or "via" or "using"))
+                continue;
+            var whom = grammar.Object(at - 1);
+            if (whom == 0 && at > 1 && Words.Small.Contains(tokens[at - 1].Text))
+                whom = grammar.Object(at - 2);
+            if (whom != 0 && tokens[at].Before == Break.None)
+                return -whom * Weights.CaughtObject;
+        }
+
+        return 0;
+    }
+
+    private bool IsPassive(Hit hit)
+    {
+        var word = tokens[hit.From].Text;
+        var participle = word.EndsWith("ed", StringComparison.Ordinal) || word is "swept" or "thrown" or "taken" or "caught" or "put" or "rolled" or "choked" or "bent" or "split" || word.EndsWith("'d", StringComparison.Ordinal)
+            || tokens[Math.Min(hit.To, tokens.Count) - 1].Text is var last && (last.EndsWith("ed", StringComparison.Ordinal) || last is "taken") && hit.To - hit.From > 1 && tokens[hit.From].Stem != "get";
+        if (!participle)
+            return false;
+        for (var at = hit.From - 1; at >= 0 && at >= hit.From - 4 && tokens[at + 1].Before == Break.None; at--)
+        {
+            var stem = tokens[at].Stem;
+            if (stem is "be" or "get" || tokens[at].Text is "'m" or "being" or "be")
+                return !(tokens[at].Text is "got" or "get" && Words.Small.Contains(tokens[at + 1].Text) && tokens[at + 1].Text is "the" or "a" or "my" or "his" or "her" && stem == "get" && !CausesPassive(at));
+            if (tokens[at].Text == "'s" && at > 0 && (Words.SubjectThem.Contains(tokens[at - 1].Text) || grammar.Names[at - 1]))
+                return false;
+            if (stem == "hav" && CausesPassive(at))
+                return true;
+            if (stem is "and" or "or" or "then" && at > 1 && tokens[at - 1].Text.EndsWith("ed", StringComparison.Ordinal))
+                continue;
+            if (!Words.Everyday.Contains(tokens[at].Text) || Words.SubjectMe.Contains(tokens[at].Text) || Words.SubjectThem.Contains(tokens[at].Text) || grammar.Names[at] || Words.Joiners.Contains(tokens[at].Text))
+                return false;
+        }
+
+        return false;
+    }
+
+    // "got my guard passed", "had my back taken"
+    private bool CausesPassive(int at) => at + 1 < tokens.Count && grammar.Owner(at + 1) != 0;
+
+    // 0 no; 1 could not, failed to; 2 did not, never, no.
+    private int Negated(Hit hit)
+    {
+        for (var at = hit.From - 1; at >= 0 && at >= hit.From - 5 && tokens[at + 1].Before == Break.None; at--)
+        {
+            var word = tokens[at].Text;
+            if (word is "couldn't" or "can't" or "cannot" or "unable" or "failed" or "fail")
+                return 1;
+            var not = word is "not" or "never" or "without" or "nor" or "neither" || word.EndsWith("n't", StringComparison.Ordinal) || (word == "no" && at == hit.From - 1);
+            if (not)
+                return tokens[at + 1].Text is "get" or "got" or "finish" or "land" or "let" || (at > 0 && tokens[at - 1].Text is "could" or "can") ? 1 : 2;
+            if (Words.Joiners.Contains(word))
+                return 0;
+        }
+
+        return 0;
+    }
+
+    private double Outcome(Hit hit, double usual)
+    {
+        var score = usual;
+        for (var at = hit.From - 1; at >= 0 && at >= hit.From - 7 && grammar.Clause[at] == grammar.Clause[hit.From]; at--)
+        {
+            if (cueAt[at] is { Meaning.Id: "try" } cue && cue.To <= hit.From)
+            {
+                score -= Weights.Tried;
+                break;
+            }
+
+            if (nextTechnique[at] == at && nextTechnique[at] < hit.From - 1)
+                break;
+        }
+
+        return score + Afterwards(hit);
+    }
+
+    private double Afterwards(Hit hit)
+    {
+        var score = 0.0;
+        var limit = Math.Min(Math.Min(tokens.Count, hit.To + 14), nextTechnique[Math.Min(hit.To, tokens.Count)]);
+        var stopped = false;
+        var done = false;
+        for (var at = hit.To; at < limit; at++)
+        {
+            if (grammar.Sentence[at] != grammar.Sentence[hit.From] && !GoesOn(at))
+                break;
+            if (cueAt[at] is not { } cue || cue.To > limit)
+                continue;
+            var near = 1 / (1 + (0.1 * (at - hit.To)));
+            if (cue.Meaning.Id == "stop" && !stopped)
+            {
+                score -= Weights.Stopped * near;
+                stopped = true;
+            }
+            else if (cue.Meaning.Id == "done" && !done && !DenialBefore(at))
+            {
+                score += Weights.Worked * near;
+                done = true;
+            }
+
+            at = Math.Max(at, cue.To - 1);
+        }
+
+        return score;
+    }
+
+    private bool DenialBefore(int at) => at > 0 && (tokens[at - 1].Text is "not" or "never" || tokens[at - 1].Text.EndsWith("n't", StringComparison.Ordinal));
+
+    // A new sentence that goes on about the same thing: "It did not work." "No." "Nothing."
+    private bool GoesOn(int at)
+    {
+        var start = at;
+        while (start > 0 && grammar.Sentence[start - 1] == grammar.Sentence[at])
+            start--;
+        return tokens[start].Text is "it" or "no" or "nope" or "nothing" or "that" or "nah" or "didn't" or "worked" or "yes" or "failed" or "stuffed" or "he" or "she"
+            && at - start < 5;
+    }
+
+    private double Winner(Hit hit, Subject subject)
+    {
+        var score = 0.0;
+        var whom = hit.To < tokens.Count && tokens[hit.To].Before == Break.None ? grammar.Object(hit.To) : 0;
+        foreach (var (token, _) in hit.Gaps)
+            whom = whom == 0 ? grammar.Object(token) : whom;
+        if (whom != 0)
+            return -whom * Weights.ObjectSuffers;
+        if (hit.Meaning.Id == "finish")
+            return subject.Who * subject.Strength;
+        var verb = tokens[hit.From].Text is "tapped" or "tap" or "taps" or "tapping" or "say" or "had" or "slap" or "verbal";
+        var noun = hit.From > 0 && tokens[hit.From - 1].Text is "the" or "a" or "for" or "got" or "another";
+        if (noun)
+            return subject.Who * subject.Strength * (tokens[hit.From - 1].Text is "got" ? 1 : 0.8);
+        if (hit.From > 0 && tokens[hit.From - 1].Text is "and" or "then" && tokens[hit.From].Before == Break.None && subject.Strength < 0.9)
+            score -= subject.Who * 0.6;
+        if (verb && tokens[hit.From].Before is Break.None or Break.Sentence or Break.Comma or Break.Clause)
+            score -= subject.Who * (subject.Strength > 0.85 ? 3 : subject.Strength * 0.8);
+        return score;
+    }
+
+    private double Holder(Hit hit, Subject subject)
+    {
+        var score = 0.0;
+        var first = hit.From - 1;
+        for (var back = 0; back < 3 && first >= 0 && grammar.Owner(first) == 0 && Words.Small.Contains(tokens[first].Text) && tokens[first + 1].Before == Break.None; back++)
+            first--;
+        var owner = first >= 0 && tokens[first + 1].Before == Break.None ? grammar.Owner(first) : 0;
+        foreach (var (token, _) in hit.Gaps)
+            owner = owner == 0 ? grammar.Owner(token) : owner;
+        score += owner * Weights.OwnerHolds;
+        var holderTop = SpotRoles.HolderIsTop(ground, hit.Meaning.Id) ? 1 : -1;
+        score += RoleWords(hit, subject) * holderTop;
+        var held = HeldBefore(hit, subject);
+        score += held;
+        if (owner == 0 && held == 0)
+            score += subject.Who * subject.Strength * Weights.SubjectHolds * (Plays(hit) ? 2 : 1);
+        return score;
+    }
+
+    // Positive: the owner is on top; in units of evidence.
+    private double RoleWords(Hit hit, Subject subject)
+    {
+        var score = 0.0;
+        for (var at = hit.From - 4; at < hit.To + 3; at++)
+        {
+            if (at < 0 || at >= tokens.Count || (at >= hit.From && at < hit.To) || !SameBit(at, hit))
+                continue;
+            var role = tokens[at].Text switch { "top" => 1, "bottom" or "btm" or "bot" or "underneath" or "below" or "bttm" => -1, "under" or "beneath" => -1, _ => 0 };
+            if (role == 0)
+                continue;
+            var next = at + 1 < tokens.Count ? tokens[at + 1].Text : "";
+            var whom = grammar.Object(at + 1) != 0 ? grammar.Object(at + 1) : next == "of" ? grammar.Object(at + 2) : 0;
+            if (tokens[at].Text is "under" or "beneath" && whom == 0 && grammar.Owner(at + 1) == 0 && !SpotRoles.CanBeUnder(ground, hit.Meaning.Id))
+                continue;
+            var who = whom != 0 ? -whom : subject.Who != 0 && subject.Strength > 0.3 ? subject.Who : 1;
+            if (tokens[at].Text is "under" && grammar.Owner(at + 1) != 0)
+                who = -grammar.Owner(at + 1);
+            score += role * who * Weights.RoleSaid;
+            break;
+        }
+
+        return score;
+    }
+
+    private bool SameBit(int at, Hit hit)
+    {
+        for (var between = Math.Min(at, hit.To) + 1; between <= Math.Max(at, hit.From); between++)
+        {
+            if (between < tokens.Count && (tokens[between].Before >= Break.Arrow || (tokens[between].Before == Break.Comma && at >= hit.To)) && !(between > at && between <= hit.From && tokens[between].Before == Break.None))
+                return false;
+        }
+
+        return true;
+    }
+
+    private double HeldBefore(Hit hit, Subject subject)
+    {
+        for (var at = hit.From - 1; at >= 0 && at >= hit.From - 5 && tokens[at + 1].Before == Break.None; at--)
+        {
+            if (tokens[at].Text is "stuck" or "trapped" or "pinned" or "caught" or "survived" or "surviving" or "defending" or "escape" or "escaped" or "out" or "underneath" or "flattened")
+                return -(subject.Who == 0 ? 1 : subject.Who) * Weights.Held * (SpotRoles.HolderIsTop(ground, hit.Meaning.Id) ? 1 : tokens[at].Text is "out" or "escape" or "escaped" ? 1 : 0.7);
+            if (grammar.Object(at) != 0 && (at + 1 == hit.From || tokens[at + 1].Text is "in" or "to" or "into" or "down" or "back" or "from" or "on" or "through" or "with"))
+            {
+                if (at > 0 && (Words.Prepositions.Contains(tokens[at - 1].Text) && tokens[at - 1].Text is not "under" || tokens[at - 1].Before != Break.None && grammar.Names[at]))
+                    return tokens[at - 1].Text is "with" ? grammar.Object(at) * Weights.SubjectHolds : 0;
+                return -grammar.Object(at) * Weights.Held;
+            }
+        }
+
+        if (hit.To + 1 < tokens.Count && tokens[hit.To].Text is "on" or "against" && tokens[hit.To].Before == Break.None && grammar.Object(hit.To + 1) != 0)
+            return -grammar.Object(hit.To + 1) * Weights.Held;
+        return 0;
+    }
+
+    private bool Plays(Hit hit)
+    {
+        for (var at = hit.From - 1; at >= 0 && at >= hit.From - 3; at--)
+        {
+            if (tokens[at].Stem is "play" or "put" or "us" or "hav" or "hold" or "get" or "lock" or "set" or "tak" or "keep")
+                return true;
+        }
+
+        return false;
+    }
+
+    private double Arrives(Hit hit)
+    {
+        for (var at = hit.From - 1; at >= 0 && at >= hit.From - 4; at--)
+        {
+            var between = tokens[at + 1].Before;
+            if (between >= Break.Clause)
+                return between == Break.Arrow ? 0.4 : 0.2;
+            if (between is Break.Comma or Break.Arrow)
+                return 0.4;
+            var stem = tokens[at].Stem;
+            if (stem is "in" or "from" or "under" or "of" or "start" or "be" or "with" or "lose" or "los" or "had" or "hav" or "out" or "at" or "play" or "hold" or "held" or "'s" or "'m" or "still" or "keep")
+                return -Weights.Being;
+            if (stem is "to" or "into" or "get" or "tak" or "climb" or "step" or "mov" or "go" or "hit" or "pop" or "hop" or "slid" or "lock" or "land" or "enter" or "reach" or "swing" or "spin" or "switch"
+                or "walk" or "drop" or "jump" or "then" or "set" or "put" or "throw" or "com" or "find" or "end" or "onto" or "circl" or "transition" or "advance" or "advanc" or "grab" or "close" or "clos" or "secur" or "settl" or "roll")
+                return Weights.Arriving;
+            if (Words.Joiners.Contains(tokens[at].Text))
+                return 0.4;
+        }
+
+        return 0.2;
+    }
+}

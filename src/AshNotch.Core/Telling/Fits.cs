@@ -1,0 +1,135 @@
+using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
+
+namespace AshNotch.Core.Telling;
+
+/// <summary>How well a technique or a spot goes with where the story stands.</summary>
+/// <param name="Score">In the units of <see cref="Weights"/>.</param>
+/// <param name="From">Where it must have started, when that is another spot than the story's.</param>
+/// <param name="Only">Whether that is the only spot that it starts from.</param>
+internal readonly record struct Fit(double Score, Spot? From, bool Only);
+
+/// <summary>The ground's say in the reading of an account.</summary>
+internal sealed class Fits(GroundMap ground)
+{
+    /// <summary>How well the technique starts where the story stands.</summary>
+    public Fit Of(Technique technique, Actor actor, Spot? spot, Step? last)
+    {
+        var usual = 0.06 * technique.Usual;
+        var reply = Reply(technique, actor, last);
+        if (spot is not { } here)
+        {
+            var starts = technique.From.Where(f => !f.StartsWith('*')).Select(Spot.Parse).ToList();
+            var implied = starts.Count > 0 && starts.All(s => s.Position == starts[0].Position || s.Position is "clinch" or "standing") && technique.Kind is not "entry" ? View(starts[0], actor) : (Spot?)null;
+            if (implied is { Position: "clinch" })
+                implied = new Spot("standing", Role.Even);
+            return new Fit(usual + reply, implied, implied is not null);
+        }
+
+        var start = Start(technique, actor, here);
+        if (start >= 1)
+            return new Fit(Weights.StartsHere + usual + reply, null, false);
+        if (start > 0.5)
+            return new Fit(Weights.StartsAnyGuard + usual + reply, null, false);
+        if (start > 0.3)
+            return new Fit(Weights.StartsNear + usual + reply, null, false);
+        if (start > 0)
+            return new Fit(usual + reply, null, false);
+        var doer = View(here, actor);
+        var mirrored = technique.From.Count > 0 && technique.From.All(f => Opposed(f, doer));
+        return new Fit((mirrored ? Weights.StartsMirrored : Weights.StartsElsewhere) + usual + reply, null, false);
+    }
+
+    /// <summary>How well the technique starts at the owner's spot: 1 named, 0.6 any guard, 0.35 near, 0.1 anywhere, 0 not.</summary>
+    public double Start(Technique technique, Actor actor, Spot here)
+    {
+        var doer = View(here, actor);
+        var fit = ground.Fit(technique, doer);
+        if (fit >= 1)
+            return 1;
+        if (fit is > 0.2 and < 1)
+            return 0.6;
+        foreach (var from in technique.From)
+        {
+            if (from.StartsWith('*'))
+                continue;
+            var spot = Spot.Parse(from);
+            if (spot.Role == doer.Role && Related(spot.Position, doer.Position))
+                return 0.35;
+        }
+
+        return fit > 0 ? 0.1 : 0;
+    }
+
+    /// <summary>The owner's spots where it may lead, the usual first; those that it could have left from excluded.</summary>
+    public IReadOnlyList<Spot> Destinations(Technique technique, Actor actor, Spot? from) =>
+        [.. technique.To.Select(Spot.Parse).Select(s => View(s, actor)).OrderBy(s => s == from && technique.Id != "settle-pin" ? 1 : 0)];
+
+    /// <summary>How well the spot follows where the story stands.</summary>
+    public double Follows(Story story, Spot spot)
+    {
+        if (story.Spot is not { } here)
+        {
+            if (story.Moment is not { } gone || story.Ended || gone.Outcome != Outcome.Done)
+                return 0;
+            return Better(gone, spot) ? 0.4 : -0.4;
+        }
+
+        if (here == spot)
+            return Weights.SpotHolds;
+        var afterDone = story.Moment is { Outcome: Outcome.Done } && ReferenceEquals(story.Last, story.Moment);
+        if (afterDone && story.Moment!.Technique!.To.Any(t => View(Spot.Parse(t), story.Moment.Actor) == spot))
+            return Weights.SpotFollows;
+        if (story.Moment is { Outcome: Outcome.Stopped } tried && ReferenceEquals(story.Last, tried) && tried.Technique!.To.Any(t => View(Spot.Parse(t), tried.Actor) == spot))
+            return Weights.SpotJumps - 0.6;
+        if (spot.Role == here.Role && Related(spot.Position, here.Position))
+            return Weights.SpotNear;
+        var score = spot.Role == here.Role ? Weights.SpotJumps : spot.Role == here.Role.Mirror() ? Weights.SpotFlips : Weights.SpotJumps;
+        if (afterDone && Better(story.Moment!, spot))
+            score /= 2;
+        return score;
+    }
+
+    /// <summary>Whether two positions are near relations.</summary>
+    public bool Related(string one, string other) =>
+        one == other || (ground.Position(one) is { } a && ground.Position(other) is { } b
+            && (a.Family == b.Family || (Guard(a) && Guard(b) && (a.Id is "open-guard" or "seated-guard" || b.Id is "open-guard" or "seated-guard")
+                && a.Family != "half guard" && b.Family != "half guard" && a.Family != "closed guard" && b.Family != "closed guard")));
+
+    private static bool Guard(Position position) => position.Scores == "guard";
+
+    private bool Better(Step moment, Spot spot)
+    {
+        var worth = ground.Worth(spot) - (moment.From is { } from ? ground.Worth(from) : 0);
+        return (moment.Actor == Actor.Me ? worth : -worth) >= -0.05;
+    }
+
+    private static Spot View(Spot spot, Actor actor) => actor == Actor.Me ? spot : spot.Mirror();
+
+    private bool Opposed(string from, Spot doer)
+    {
+        if (from == "*")
+            return false;
+        var role = from.Contains(':') ? Spot.Parse(from.Replace("*guard", "open-guard")).Role : Role.Even;
+        return role == doer.Role.Mirror() && role != Role.Even;
+    }
+
+    // A sprawl answers a shot, a defence answers the attack: it is the other who does it.
+    private static double Reply(Technique technique, Actor actor, Step? last)
+    {
+        if (last is not { Technique: { } before })
+            return 0;
+        var answers = technique.Id switch
+        {
+            "sprawl" => before.Id is "single-leg" or "double-leg" or "low-single" or "takedown" or "wrestle-up",
+            "hide-the-heel" => before.Id.EndsWith("heel-hook", StringComparison.Ordinal),
+            "hand-fight-the-choke" => before.Target == "neck",
+            "whizzer" => before.Id is "single-leg" or "half-guard-sweep" or "wrestle-up",
+            "shoulder-counter-choke" => before.Id is "guillotine" or "arm-in-guillotine",
+            _ => technique.Kind == "defence" && technique.Id.EndsWith("-defence", StringComparison.Ordinal) && before.Finishes(),
+        };
+        if (!answers)
+            return 0;
+        return last.Actor == actor ? -2.6 : last.Outcome == Outcome.Stopped ? 0.9 : -1.6;
+    }
+}

@@ -1,0 +1,174 @@
+using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
+
+namespace AshNotch.Core.Telling;
+
+/// <summary>
+/// Turns the best path into exchanges: puts what was told late where it belongs, parts the exchanges at their ends, fills
+/// from and to, and marks what was not said as not sure.
+/// </summary>
+internal static class Walk
+{
+    /// <summary>Below these log odds a reading counts as unsure.</summary>
+    private const double SureFrom = 0.9;
+
+    /// <summary>The exchanges and the owner's spots.</summary>
+    public static (IReadOnlyList<ToldExchange> Exchanges, IReadOnlyList<ToldSpot> Positions) Of(
+        Story story, GroundMap ground, Func<Step, IReadOnlyList<OtherReading>> others)
+    {
+        var steps = InOrder(Steps(story.Last));
+        var writer = new Writer(ground, others);
+        for (var at = 0; at < steps.Count; at++)
+            writer.Write(steps[at], at + 1 < steps.Count ? steps[at + 1] : null);
+        return writer.Close();
+    }
+
+    /// <summary>The steps from the first to the last.</summary>
+    public static IReadOnlyList<Step> Steps(Step? last)
+    {
+        var steps = new List<Step>();
+        for (var step = last; step is not null; step = step.Last)
+            steps.Add(step);
+        steps.Reverse();
+        return steps;
+    }
+
+    // "Ended up tapping to a guillotine. Before that ...": the later part comes first.
+    private static List<Step> InOrder(IReadOnlyList<Step> steps)
+    {
+        var start = steps.TakeWhile(s => s.Kind == StepKind.Start).ToList();
+        var parts = new List<List<Step>> { new() };
+        foreach (var step in steps.Skip(start.Count))
+        {
+            if (step.Kind == StepKind.Earlier)
+                parts.Add([]);
+            else
+                parts[^1].Add(step);
+        }
+
+        parts.Reverse();
+        return [.. start, .. parts.SelectMany(p => p)];
+    }
+
+    private sealed class Writer(GroundMap ground, Func<Step, IReadOnlyList<OtherReading>> others)
+    {
+        private readonly List<ToldExchange> exchanges = [];
+        private readonly List<ToldSpot> positions = [];
+        private List<ToldMoment> moments = [];
+        private Spot? start;
+        private Spot? now;
+        private bool guessed;
+        private bool begun;
+        private int roll;
+
+        public void Write(Step step, Step? next)
+        {
+            switch (step.Kind)
+            {
+                case StepKind.Start:
+                    Arrive(step.To!.Value, default, false);
+                    break;
+                case StepKind.Place:
+                    Place(step);
+                    break;
+                case StepKind.Moment:
+                    Moment(step, next);
+                    break;
+                case StepKind.End:
+                    End(step);
+                    break;
+                case StepKind.NextRoll:
+                    Finish(null);
+                    roll++;
+                    break;
+            }
+        }
+
+        public (IReadOnlyList<ToldExchange>, IReadOnlyList<ToldSpot>) Close()
+        {
+            Finish(null);
+            return (exchanges, positions);
+        }
+
+        private void Place(Step step)
+        {
+            if (moments.Count > 0 && guessed && moments[^1].Moment.Outcome == Outcome.Done)
+                moments[^1] = moments[^1] with { Moment = moments[^1].Moment with { To = step.To } };
+            Arrive(step.To!.Value, step.Source, false);
+        }
+
+        private void Arrive(Spot spot, Span source, bool guess)
+        {
+            if (!begun && moments.Count == 0)
+                start = spot;
+            begun = true;
+            if (!guess && (positions.Count == 0 || positions[^1].Spot != spot || now is null))
+                positions.Add(new ToldSpot(spot, source));
+            now = spot;
+            guessed = guess;
+        }
+
+        private void Moment(Step step, Step? next)
+        {
+            var from = step.From;
+            if (step.FromImplied && from is { } implied && now != implied)
+                Arrive(implied, step.Source, false);
+            else if (guessed && now is { } guess && step.From == guess && Confirms(step, guess))
+                Arrive(Unguess(guess), step.Source, false);
+            var told = new ToldMoment
+            {
+                Moment = new Moment
+                {
+                    Actor = step.Actor,
+                    Technique = step.Technique!.Id,
+                    Outcome = step.Outcome,
+                    From = from,
+                    To = step.Technique.Finishes() && step.Outcome == Outcome.Done ? null : step.To,
+                    Sure = step.Clear >= SureFrom && !(step.ToGuessed && step.Outcome == Outcome.Done) ? null : false,
+                },
+                Source = step.Source,
+                Others = others(step),
+            };
+            begun = true;
+            moments.Add(told);
+            if (step.To is { } to && to != now)
+                Arrive(to, step.Source, step.ToGuessed && !Confirmed(step, next));
+        }
+
+        private Spot Unguess(Spot spot)
+        {
+            guessed = false;
+            return spot;
+        }
+
+        private bool Confirms(Step step, Spot spot) => new Fits(ground).Start(step.Technique!, step.Actor, spot) >= 1;
+
+        private static bool Confirmed(Step step, Step? next) => next is { Kind: StepKind.Place } && next.To == step.To;
+
+        private void End(Step step)
+        {
+            if (step.End != EndKind.Tap)
+            {
+                Finish(new ExchangeEnd { Kind = step.End });
+                return;
+            }
+
+            var last = moments.FindLastIndex(m => ground.Technique(m.Moment.Technique)!.Finishes() && m.Moment.Actor == step.Actor);
+            if (last >= 0 && last >= moments.Count - 2 && moments[last].Moment.Outcome == Outcome.Stopped && last == moments.Count - 1)
+                moments[last] = moments[last] with { Moment = moments[last].Moment with { Outcome = Outcome.Done, To = null } };
+            string? technique = last >= 0 && moments[last].Moment.Outcome == Outcome.Done ? moments[last].Moment.Technique : null;
+            Finish(new ExchangeEnd { Kind = EndKind.Tap, By = step.Actor, Technique = technique });
+        }
+
+        private void Finish(ExchangeEnd? end)
+        {
+            if (begun || moments.Count > 0 || end is not null)
+                exchanges.Add(new ToldExchange(roll, start, moments, end));
+            moments = [];
+            start = null;
+            now = null;
+            begun = false;
+            guessed = false;
+        }
+    }
+}

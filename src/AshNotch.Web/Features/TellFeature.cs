@@ -1,0 +1,56 @@
+using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
+using AshNotch.Core.Telling;
+using AshNotch.Formats;
+using AshNotch.Web.Guards;
+
+namespace AshNotch.Web.Features;
+
+/// <summary>Reads a told account; stores nothing.</summary>
+public static class TellFeature
+{
+    /// <summary>A moment as read, with the words it came from and the next best readings.</summary>
+    public sealed record MomentAnswer(
+        Actor Actor, string Technique, Outcome Outcome, Side? Side, double? Clock, Spot? From, Spot? To, IReadOnlyList<string>? Reasons,
+        bool Sure, Span Source, IReadOnlyList<OtherReading> Others);
+
+    /// <summary>An exchange as read; <paramref name="Roll"/> counts the told rolls from 0.</summary>
+    public sealed record ExchangeAnswer(int Roll, Spot? Start, IReadOnlyList<MomentAnswer> Moments, ExchangeEnd? End);
+
+    /// <summary>A spot in the order of the story.</summary>
+    public sealed record PositionAnswer(string Position, Role Role, Span Source);
+
+    /// <summary>What was told of a roll as a whole.</summary>
+    public sealed record RollAnswer(Span Source, string? Partner, BeltColour? Belt, Kilograms? WeightKg, double? Minutes, Attire? Attire);
+
+    /// <summary>The whole reading. Spans are offsets into the text in UTF-16 units.</summary>
+    public sealed record TellAnswer(
+        IReadOnlyList<ExchangeAnswer> Exchanges, IReadOnlyList<PositionAnswer> Positions, IReadOnlyList<Span> Unread, IReadOnlyList<RollAnswer> Rolls, IReadOnlyList<Span> Takeaways);
+
+    public static void MapTelling(this WebApplication app) =>
+        app.MapPost("/api/tell", async (HttpRequest request, OwnGround ground) =>
+        {
+            var body = await Bodies.Read(request, TellAsked.Read, asked => Check(asked, ground.Map));
+            if (body.Refusal is { } refusal)
+                return refusal;
+            var asked = body.Value!;
+            return Results.Json(Answer(ground.Reader.Read(asked.Text, asked.Attire, asked.Start)), LogJson.Options);
+        }).WithTags("telling").Accepts<TellAsked>("application/json").Produces<TellAnswer>();
+
+    private static IEnumerable<Fault> Check(TellAsked asked, GroundMap ground)
+    {
+        if (asked.Start is { } start && !ground.Has(start))
+            yield return new Fault("/start", $"'{start.Position}' with the role {Word.Of(start.Role)} is no spot of the ground.");
+    }
+
+    private static TellAnswer Answer(Told told) => new(
+        [.. told.Exchanges.Select(e => new ExchangeAnswer(e.Roll, e.Start, [.. e.Moments.Select(Answer)], e.End))],
+        [.. told.Positions.Select(p => new PositionAnswer(p.Spot.Position, p.Spot.Role, p.Source))],
+        told.Unread,
+        [.. told.Rolls.Select(r => new RollAnswer(r.Source, r.Partner, r.Belt, r.Weight, r.Minutes, r.Attire))],
+        told.Takeaways);
+
+    private static MomentAnswer Answer(ToldMoment told) => new(
+        told.Moment.Actor, told.Moment.Technique, told.Moment.Outcome, told.Moment.Side, told.Moment.Clock, told.Moment.From, told.Moment.To, told.Moment.Reasons,
+        told.Moment.Sure != false, told.Source, told.Others);
+}

@@ -12,15 +12,16 @@ internal static class TellingBench
     public static void Run(IReadOnlyList<string> asked)
     {
         if (!asked.Contains("times"))
-            Score(asked.Contains("errors"), asked.Contains("aside"));
+            Score(asked.Contains("errors"), asked.Contains("aside"), asked.FirstOrDefault(a => a.StartsWith("from=", StringComparison.Ordinal))?[5..]);
         if (asked.Count == 0 || asked.Contains("times"))
             Times();
     }
 
-    private static void Score(bool errors, bool aside)
+    private static void Score(bool errors, bool aside, string? only)
     {
         Console.WriteLine(aside ? "set-aside accounts" : "development accounts");
-        foreach (var style in Account.All.Where(a => a.SetAside == aside).GroupBy(a => a.Style))
+        var accounts = only is null ? Account.All.Where(a => a.SetAside == aside) : Account.From(File.ReadAllText(only), "given");
+        foreach (var style in accounts.GroupBy(a => a.Style))
         {
             var (moments, spots) = (default(Count), default(Count));
             foreach (var account in style)

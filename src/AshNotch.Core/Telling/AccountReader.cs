@@ -99,7 +99,11 @@ public sealed class AccountReader
     private void Names(string name, IReadOnlyList<string> aliases, Meaning meaning)
     {
         foreach (var one in meaning.Id is "submission" or "choke" ? [] : aliases.Append(name.Split('(')[0]))
-            lexicon.Add(Plain(one), meaning);
+        {
+            var plain = Plain(one);
+            var everyday = plain.Contains(' ') && plain.Split(' ').All(w => Words.Everyday.Contains(w) || Words.Function.Contains(w));
+            lexicon.Add(plain, meaning, everyday ? Weights.EverydayPhrase : 0);
+        }
     }
 
     private static List<Hit> FindAll(IReadOnlyList<Token> tokens, bool[] names, Lexicon lexicon)
@@ -119,7 +123,7 @@ public sealed class AccountReader
         for (var at = 0; at < tokens.Count; at++)
             near.Find(tokens, at, odd, hits);
         RollMarks.Find(tokens, hits);
-        return Best([.. hits.Select(h => Weigh(h, tokens, grammar, attire))]);
+        return Outermost(WithoutIdleRepeats(Best([.. hits.Select(h => Weigh(h, tokens, grammar, attire))]), tokens, grammar), tokens.Count);
     }
 
     private Hit Weigh(Hit hit, IReadOnlyList<Token> tokens, Grammar grammar, Attire? attire)
@@ -147,6 +151,42 @@ public sealed class AccountReader
     // One of each meaning and place: the cheapest.
     private static List<Hit> Best(IReadOnlyList<Hit> hits) =>
         [.. hits.GroupBy(h => (h.From, h.To, h.Meaning)).Select(g => g.OrderBy(h => h.Cost - (0.5 * h.Words)).First()).OrderBy(h => h.From)];
+
+    // A phrase inside a longer one is part of it: "stand up" in "technical stand up".
+    private static List<Hit> Outermost(List<Hit> hits, int count)
+    {
+        var covering = new Hit?[count];
+        foreach (var hit in hits.Where(h => h.Cost < 0.5 && h.Meaning.Kind is MeaningKind.Technique or MeaningKind.Position or MeaningKind.Event && h.Gaps.Count <= 2))
+        {
+            for (var at = hit.From; at < hit.To; at++)
+            {
+                if (covering[at] is not { } other || other.Words < hit.Words)
+                    covering[at] = hit;
+            }
+        }
+
+        return [.. hits.Where(h => !Inside(h, covering[h.From]) && !Inside(h, covering[h.To - 1]))];
+    }
+
+    private static bool Inside(Hit hit, Hit? longer) =>
+        longer is not null && longer.Words > hit.Words && longer.From <= hit.From && longer.To >= hit.To;
+
+    // "On the next try I threw her feet by" is another thing, not the same again.
+    private static List<Hit> WithoutIdleRepeats(List<Hit> hits, IReadOnlyList<Token> tokens, Grammar grammar) =>
+        [.. hits.Where(h => h.Meaning is not { Kind: MeaningKind.Event, Id: "repeat" } || !hits.Exists(o =>
+            o.Meaning.Kind == MeaningKind.Technique && o.Cost < 0.5 && o.Meaning.Id is not ("takedown" or "sweep" or "pass" or "escape" or "reversal" or "submission")
+            && o.From >= h.To && o.From < h.To + 7 && Unbroken(tokens, h.To, o.From) && grammar.Sentence[o.From] == grammar.Sentence[h.From]))];
+
+    private static bool Unbroken(IReadOnlyList<Token> tokens, int from, int to)
+    {
+        for (var at = from; at <= to; at++)
+        {
+            if (tokens[at].Before != Break.None)
+                return false;
+        }
+
+        return true;
+    }
 
     // Cues do not overlap: the longest from the left.
     private static List<Hit> Longest(IReadOnlyList<Hit> hits)

@@ -17,7 +17,7 @@ internal sealed class Continuations(GroundMap ground, IReadOnlyList<Token> token
         switch (evidence.Hit.Meaning.Kind)
         {
             case MeaningKind.Technique:
-                var technique = ground.Technique(evidence.Hit.Meaning.Id)!;
+                var technique = fits.Named(ground.Technique(evidence.Hit.Meaning.Id)!, story.Spot);
                 Moments(story, evidence, technique, null, evidence.Gain + Shared(evidence, technique), into);
                 Restate(story, evidence, technique, into);
                 break;
@@ -82,9 +82,9 @@ internal sealed class Continuations(GroundMap ground, IReadOnlyList<Token> token
     // "Passed to north-south": the place is where the pass led, not another step.
     private static double AlreadyThere(Story story, Evidence evidence, Actor actor, string place)
     {
-        if (story.Last is not { Kind: StepKind.Moment, Outcome: Outcome.Done, Technique: { } technique } last || last.Actor != actor || !Near(last, evidence, 6))
+        if (story.Last is not { Kind: StepKind.Moment, Outcome: Outcome.Done, Technique: { } technique } last || last.Actor != actor || !Near(last, evidence, 9))
             return 0;
-        return technique.Kind is "pull" or "entry" || technique.To.Any(t => Spot.Parse(t).Position == place) ? 2 : 0;
+        return technique.Kind is "pull" or "entry" || technique.To.Any(t => Spot.Parse(t).Position == place) ? 4 : 0;
     }
 
     private static Actor Other(Actor actor) => actor == Actor.Me ? Actor.Them : Actor.Me;
@@ -98,7 +98,10 @@ internal sealed class Continuations(GroundMap ground, IReadOnlyList<Token> token
             return new Story(tap, null, score + Weights.TapFollows - Weights.RestartUntold) { Moment = swapped, Ended = true };
         }
 
-        return After(story, step, score) with { Pending = step.Actor, Spot = null };
+        if (step.Evidence!.Done < 2)
+            return After(story, step, score) with { Pending = step.Actor, Spot = null };
+        var implied = new Step(step, StepKind.End, step.Evidence) { Actor = step.Actor, End = EndKind.Tap, From = step.From, Source = step.Source };
+        return new Story(implied, null, score) { Moment = step, Ended = true };
     }
 
     private void Done(Story story, Step step, Technique technique, Actor actor, string? place, double score, List<Story> into)
@@ -140,7 +143,12 @@ internal sealed class Continuations(GroundMap ground, IReadOnlyList<Token> token
         var who = LogOdds(evidence.Me, moment.Actor == Actor.Me);
         if (Restating.SaysAgain(last, technique) && (moment.Outcome == Outcome.Done || technique.Id == last.Id))
         {
-            into.Add(story with { Score = story.Score + evidence.Gain + (1.1 * who) + Again(technique, last, moment, evidence) - (moment.Outcome == Outcome.Stopped ? LogOdds(-evidence.Done, false) * -0.5 : 0) });
+            into.Add(story with { Score = story.Score + evidence.Gain + (1.1 * who) + Again(technique, last, moment, evidence) });
+            if (technique.Id == last.Id && evidence.Done < -0.8 && moment.Outcome == Outcome.Done && ReferenceEquals(story.Last, moment))
+            {
+                var undone = moment with { Outcome = Outcome.Stopped, To = moment.From, ToGuessed = false };
+                into.Add(story with { Last = undone, Moment = undone, Spot = moment.From, Pending = null, Score = story.Score + evidence.Gain + (1.1 * who) + 2.5 });
+            }
         }
         else if (Restating.SaysAgain(technique, last) && Refines(moment, evidence) && ReferenceEquals(story.Last, moment))
         {

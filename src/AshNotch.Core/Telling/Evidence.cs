@@ -14,6 +14,9 @@ internal sealed record Evidence(Hit Hit, double Gain, double Me, double Done, do
 /// <summary>Weighs the words around each match. Pure: an account's matches in, evidence out.</summary>
 internal sealed class EvidenceReader
 {
+    private static readonly HashSet<string> Stopping = ["post", "stuff", "defend", "block", "deny", "surviv", "escap", "counter", "shrug", "fight", "stop", "shut", "smother", "kill", "get"];
+    private static readonly HashSet<string> Hard = ["no", "nope", "nothing", "fail", "failed", "stuffed", "x", "nowhere", "didn't", "not", "couldn't", "never", "nah", "wasn't", "doesn't", "denied", "flattened"];
+
     private readonly Grammar grammar;
     private readonly GroundMap ground;
     private readonly IReadOnlyList<Token> tokens;
@@ -47,8 +50,8 @@ internal sealed class EvidenceReader
         return hit.Meaning.Kind switch
         {
             MeaningKind.Technique => Technique(hit, gain, subject),
-            MeaningKind.Position => new Evidence(hit, gain, subject.Who * subject.Strength, 0, Holder(hit, subject), Arrives(hit)),
-            _ => new Evidence(hit, hit.Meaning.Id == "tap" && Negated(hit) != 0 ? gain - 4 : gain, Winner(hit, subject), Outcome(hit, 0.3), 0, 0),
+            MeaningKind.Position => new Evidence(hit, gain - (OnOwnBack(hit, subject) ? 6 : 0), subject.Who * subject.Strength, 0, Holder(hit, subject), Arrives(hit)),
+            _ => new Evidence(hit, hit.Meaning.Id == "tap" && Negated(hit) != 0 ? gain - 4 : gain, Winner(hit, subject), Outcome(hit, 0.3, false), 0, 0),
         };
     }
 
@@ -58,7 +61,7 @@ internal sealed class EvidenceReader
         Array.Fill(next, count);
         foreach (var hit in hits)
         {
-            if (hit.Meaning.Kind == MeaningKind.Technique && hit.Cost < 0.8)
+            if (hit.Meaning.Kind == MeaningKind.Technique && hit.Cost < 1.4)
                 next[hit.From] = hit.From;
         }
 
@@ -66,6 +69,10 @@ internal sealed class EvidenceReader
             next[at] = Math.Min(next[at], next[at + 1]);
         return next;
     }
+
+    // "I was on my back": no back control.
+    private bool OnOwnBack(Hit hit, Subject subject) =>
+        hit.Meaning.Id == "back-control" && tokens[hit.From].Text == "on" && hit.Gaps.Count > 0 && grammar.Owner(hit.Gaps[0].Token) is var whose && (whose == subject.Who || whose == 0);
 
     private Evidence Technique(Hit hit, double gain, Subject subject)
     {
@@ -75,16 +82,17 @@ internal sealed class EvidenceReader
         if (negated == 2)
             gain -= Weights.Denied;
         var usual = technique.Finishes() ? Weights.SubmissionStopped : Weights.ToldDone;
-        var done = Outcome(hit, usual) - (negated == 1 ? Weights.CouldNot : 0) + (technique.Finishes() ? Finished(hit) : 0);
+        var own = technique.Kind is "escape" or "retention" or "defence" or "stand-up";
+        var done = Outcome(hit, usual, own) - (negated == 1 ? Weights.CouldNot : 0) + (technique.Finishes() ? Finished(hit) : 0);
         return new Evidence(hit, gain, me, done, 0, Arrives(hit));
     }
 
     // "Finished the choke", "caught me in a triangle", "he heel hooked me".
     private double Finished(Hit hit)
     {
-        for (var at = hit.From - 1; at >= 0 && at >= hit.From - 6 && grammar.Clause[at] == grammar.Clause[hit.From]; at--)
+        for (var at = hit.From - 1; at >= 0 && at >= hit.From - 8 && grammar.Clause[at] == grammar.Clause[hit.From]; at--)
         {
-            if (cueAt[at] is { Meaning.Id: "finished" } cue && cue.To <= hit.From && Negated(hit) == 0)
+            if (cueAt[at] is { Meaning.Id: "finished" } cue && cue.To <= hit.From && Negated(hit) == 0 && !(cue.To < hit.From && grammar.Owner(cue.To) != 0 && tokens[cue.From].Stem == "catch"))
                 return Weights.Finished;
         }
 
@@ -105,7 +113,9 @@ internal sealed class EvidenceReader
         var passive = owner == 0 && IsPassive(hit);
         if (owner != 0)
             score += owner * Weights.OwnerActs;
-        if (passive || hit.Patient)
+        if (passive && subject.Who == 0 && !subject.Third)
+            score -= Weights.Passive * 0.7;
+        else if (passive || hit.Patient)
             score -= subject.Who * subject.Strength * Weights.Passive;
         else if (owner == 0)
             score += subject.Who * subject.Strength * Weights.SubjectActs;
@@ -149,6 +159,8 @@ internal sealed class EvidenceReader
         if (passive || hit.To >= tokens.Count || tokens[hit.To].Before != Break.None)
             return score;
         var whom = grammar.Object(hit.To);
+        if (whom == 1 && grammar.Subjects[hit.From].Strength < 0.6 && !tokens[hit.To - 1].Text.EndsWith("ed", StringComparison.Ordinal) && tokens[hit.To - 1].Text is not "swept" && (hit.To + 1 >= tokens.Count || tokens[hit.To + 1].Before != Break.None))
+            return score + 2;
         if (whom != 0 && tokens[hit.To].Text is not ("myself" or "himself" or "herself") && !StartsClause(hit.To))
             return score - (whom * Weights.ObjectSuffers);
         var whose = grammar.Owner(hit.To);
@@ -222,9 +234,9 @@ internal sealed class EvidenceReader
         return 0;
     }
 
-    private double Outcome(Hit hit, double usual)
+    private double Outcome(Hit hit, double usual, bool own)
     {
-        var score = usual;
+        var score = usual - Against(hit);
         for (var at = hit.From - 1; at >= 0 && at >= hit.From - 7 && grammar.Clause[at] == grammar.Clause[hit.From]; at--)
         {
             if (cueAt[at] is { Meaning.Id: "try" } cue && cue.To <= hit.From)
@@ -237,10 +249,27 @@ internal sealed class EvidenceReader
                 break;
         }
 
-        return score + Afterwards(hit);
+        return score + Afterwards(hit, own);
     }
 
-    private double Afterwards(Hit hit)
+    // "She posted on my sweep", "I survived the armbar": told by the one who stopped it.
+    private double Against(Hit hit)
+    {
+        for (var at = hit.From - 1; at >= 0 && at >= hit.From - 7 && grammar.Clause[at] == grammar.Clause[hit.From]; at--)
+        {
+            if (cueAt[at] is { Meaning.Id: "stop" } cue && cue.To <= hit.From && Stopping.Contains(tokens[at].Stem))
+                return Weights.Stopped;
+            if (nextTechnique[at] == at)
+                break;
+        }
+
+        return 0;
+    }
+
+    private bool Isolated(Hit cue) =>
+        cue.To - cue.From > 1 || tokens[cue.From].Text is not ("no" or "x" or "close" or "nah" or "live" or "lived" or "loose") || cue.To >= tokens.Count || tokens[cue.To].Before != Break.None;
+
+    private double Afterwards(Hit hit, bool own)
     {
         var score = 0.0;
         var limit = Math.Min(Math.Min(tokens.Count, hit.To + 14), nextTechnique[Math.Min(hit.To, tokens.Count)]);
@@ -253,9 +282,9 @@ internal sealed class EvidenceReader
             if (cueAt[at] is not { } cue || cue.To > limit)
                 continue;
             var near = 1 / (1 + (0.1 * (at - hit.To)));
-            if (cue.Meaning.Id == "stop" && !stopped)
+            if (cue.Meaning.Id == "stop" && !stopped && Isolated(cue))
             {
-                score -= Weights.Stopped * near;
+                score -= Weights.Stopped * near * (own && !Hard.Contains(tokens[cue.From].Text) ? 0.3 : 1);
                 stopped = true;
             }
             else if (cue.Meaning.Id == "done" && !done && !DenialBefore(at))
@@ -298,6 +327,8 @@ internal sealed class EvidenceReader
             return subject.Who * subject.Strength * (tokens[hit.From - 1].Text is "got" ? 1 : 0.8);
         if (hit.From > 0 && tokens[hit.From - 1].Text is "and" or "then" && tokens[hit.From].Before == Break.None && subject.Strength < 0.9)
             score -= subject.Who * 0.6;
+        if (verb && subject.Who == 0 && hit.To < tokens.Count && tokens[hit.To].Text == "to")
+            return score - 2;
         if (verb && tokens[hit.From].Before is Break.None or Break.Sentence or Break.Comma or Break.Clause)
             score -= subject.Who * (subject.Strength > 0.85 ? 3 : subject.Strength * 0.8);
         return score;
@@ -312,6 +343,8 @@ internal sealed class EvidenceReader
         var owner = first >= 0 && tokens[first + 1].Before == Break.None ? grammar.Owner(first) : 0;
         foreach (var (token, _) in hit.Gaps)
             owner = owner == 0 ? grammar.Owner(token) : owner;
+        if (hit.Meaning.Id == "back-control" && BackOf(hit, owner) is var victim && victim != 0)
+            return -victim * Weights.OwnerHolds;
         score += owner * Weights.OwnerHolds;
         var holderTop = SpotRoles.HolderIsTop(ground, hit.Meaning.Id) ? 1 : -1;
         score += RoleWords(hit, subject) * holderTop;
@@ -320,6 +353,14 @@ internal sealed class EvidenceReader
         if (owner == 0 && held == 0)
             score += subject.Who * subject.Strength * Weights.SubjectHolds * (Plays(hit) ? 2 : 1);
         return score;
+    }
+
+    // "On my back", "behind him": the one whose back it is does not hold it.
+    private int BackOf(Hit hit, int owner)
+    {
+        if (tokens[hit.From].Text is not ("on" or "has" or "had" or "have" or "behind" or "is" or "was" or "still" or "'s" or "has"))
+            return 0;
+        return tokens[hit.From].Text == "behind" ? grammar.Object(hit.To - 1) : owner;
     }
 
     // Positive: the owner is on top; in units of evidence.
@@ -337,7 +378,7 @@ internal sealed class EvidenceReader
             var whom = grammar.Object(at + 1) != 0 ? grammar.Object(at + 1) : next == "of" ? grammar.Object(at + 2) : 0;
             if (tokens[at].Text is "under" or "beneath" && whom == 0 && grammar.Owner(at + 1) == 0 && !SpotRoles.CanBeUnder(ground, hit.Meaning.Id))
                 continue;
-            var who = whom != 0 ? -whom : subject.Who != 0 && subject.Strength > 0.3 ? subject.Who : 1;
+            var who = whom != 0 ? -whom : subject.Who != 0 && subject.Strength > 0.55 ? subject.Who : 1;
             if (tokens[at].Text is "under" && grammar.Owner(at + 1) != 0)
                 who = -grammar.Owner(at + 1);
             score += role * who * Weights.RoleSaid;
@@ -362,7 +403,7 @@ internal sealed class EvidenceReader
     {
         for (var at = hit.From - 1; at >= 0 && at >= hit.From - 5 && tokens[at + 1].Before == Break.None; at--)
         {
-            if (tokens[at].Text is "stuck" or "trapped" or "pinned" or "caught" or "survived" or "surviving" or "defending" or "escape" or "escaped" or "out" or "underneath" or "flattened")
+            if (tokens[at].Text is "stuck" or "trapped" or "pinned" or "caught" or "survived" or "surviving" or "defending" or "escape" or "escaped" or "underneath" or "flattened" || (tokens[at].Text == "out" && tokens[at + 1].Text == "of"))
                 return -(subject.Who == 0 ? 1 : subject.Who) * Weights.Held * (SpotRoles.HolderIsTop(ground, hit.Meaning.Id) ? 1 : tokens[at].Text is "out" or "escape" or "escaped" ? 1 : 0.7);
             if (grammar.Object(at) != 0 && (at + 1 == hit.From || tokens[at + 1].Text is "in" or "to" or "into" or "down" or "back" or "from" or "on" or "through" or "with"))
             {

@@ -61,9 +61,28 @@ internal sealed class Fits(GroundMap ground)
         return fit > 0 ? 0.1 : 0;
     }
 
+    /// <summary>A sweep without a name takes that of the guard it comes from, a back take that of the hold.</summary>
+    public Technique Named(Technique technique, Spot? from)
+    {
+        var name = (technique.Id, from?.Position) switch
+        {
+            ("sweep", "deep-half") => "deep-half-sweep",
+            ("sweep", "x-guard") => "x-guard-sweep",
+            ("sweep", "single-leg-x") => "single-leg-x-sweep",
+            ("sweep", "lockdown") => "lockdown-sweep",
+            ("sweep", "butterfly-guard" or "half-butterfly") => "butterfly-sweep",
+            ("sweep", "half-guard" or "knee-shield" or "dogfight" or "quarter-guard") => "half-guard-sweep",
+            ("back-take", "kimura-hold") => "kimura-back-take",
+            _ => technique.Id,
+        };
+        return ground.Technique(name) ?? technique;
+    }
+
     /// <summary>The owner's spots where it may lead, the usual first; those that it could have left from excluded.</summary>
     public IReadOnlyList<Spot> Destinations(Technique technique, Actor actor, Spot? from) =>
-        [.. technique.To.Select(Spot.Parse).Select(s => View(s, actor)).OrderBy(s => s == from && technique.Id != "settle-pin" ? 1 : 0)];
+        technique.Kind == "defence" && from is { } here && technique.To.Count == 1 && Start(technique, actor, here) > 0.3 && technique.Id is not ("sprawl" or "turtle-up")
+            ? [here]
+            : [.. technique.To.Select(Spot.Parse).Select(s => View(s, actor)).OrderBy(s => s == from && technique.Id != "settle-pin" ? 1 : 0)];
 
     /// <summary>How well the spot follows where the story stands.</summary>
     public double Follows(Story story, Spot spot)

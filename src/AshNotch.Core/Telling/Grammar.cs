@@ -135,7 +135,7 @@ internal sealed class Grammar
         {
             if (at > 0 && Tokens[at].Before != Break.None)
                 clause++;
-            else if (at > 0 && Words.Joiners.Contains(Tokens[at].Text) && Tokens[at].Text is not ("that" or "or"))
+            else if (at > 0 && Words.Joiners.Contains(Tokens[at].Text) && Tokens[at].Text is not "or" && (Tokens[at].Text is not "that" || (at + 1 < Tokens.Count && (Words.SubjectMe.Contains(Tokens[at + 1].Text) || Words.SubjectThem.Contains(Tokens[at + 1].Text)))))
                 clause++;
             if (at > 0 && Tokens[at].Before == Break.Sentence)
                 sentence++;

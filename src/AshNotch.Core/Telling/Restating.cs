@@ -14,7 +14,7 @@ internal static class Restating
         {
             "pass" => close.Kind == "pass",
             "sweep" => close.Kind is "sweep" || close.Finishes() && close.Id == "omoplata",
-            "reversal" => close.Kind is "sweep" || close.Id == "bridge-and-roll",
+            "reversal" => close.Kind is "sweep" or "escape",
             "takedown" => close.Kind == "takedown" || close.Id is "wrestle-up",
             "back-take" => close.Kind == "back-take" || close.Id is "arm-drag" or "gift-wrap-step" or "leg-drag-pass",
             "re-guard" => close.Kind is "escape" or "retention" or "defence",

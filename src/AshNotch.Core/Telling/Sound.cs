@@ -46,7 +46,7 @@ internal static class Sound
             'j' => ("j", 1),
             'k' when next == 'n' && at == 0 => ("", 1),
             'c' or 'k' or 'q' or 'g' => ("k", 1),
-            'x' => (at == 0 ? "ks" : "ks", 1),
+            'x' => (at == 0 ? "aks" : "ks", 1),
             't' when next == 'h' => ("t", 2),
             'd' or 't' => ("t", 1),
             's' or 'z' => ("s", 1),

@@ -60,6 +60,7 @@ internal static class Walk
         private bool guessed;
         private bool begun;
         private int roll;
+        private Step? last;
 
         public void Write(Step step, Step? next)
         {
@@ -130,9 +131,10 @@ internal static class Walk
                 Others = others(step),
             };
             begun = true;
+            last = step;
             moments.Add(told);
             if (step.To is { } to && to != now)
-                Arrive(to, step.Source, step.ToGuessed && !Confirmed(step, next));
+                Arrive(to, step.Source, (step.ToGuessed && !Confirmed(step, next)) || step.Technique.Id == "sprawl");
         }
 
         private Spot Unguess(Spot spot)
@@ -141,7 +143,12 @@ internal static class Walk
             return spot;
         }
 
-        private bool Confirms(Step step, Spot spot) => new Fits(ground).Start(step.Technique!, step.Actor, spot) >= 1;
+        private bool Confirms(Step step, Spot spot)
+        {
+            var fits = new Fits(ground);
+            return fits.Start(step.Technique!, step.Actor, spot) >= 1
+                && (last?.Technique is not { } before || fits.Destinations(before, last.Actor, last.From).Count(d => fits.Start(step.Technique!, step.Actor, d) >= 1) == 1);
+        }
 
         private static bool Confirmed(Step step, Step? next) => next is { Kind: StepKind.Place } && next.To == step.To;
 

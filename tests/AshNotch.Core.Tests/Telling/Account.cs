@@ -25,7 +25,13 @@ public sealed record Account(
     {
         using var stream = Assembly.GetExecutingAssembly().GetManifestResourceStream($"accounts/{style}.txt")!;
         using var reader = new StreamReader(stream);
-        foreach (var block in reader.ReadToEnd().Split("\n\n", StringSplitOptions.RemoveEmptyEntries))
+        return [.. From(reader.ReadToEnd(), style)];
+    }
+
+    /// <summary>Accounts in a text of the same format.</summary>
+    public static IEnumerable<Account> From(string text, string style)
+    {
+        foreach (var block in text.Split("\n\n", StringSplitOptions.RemoveEmptyEntries))
         {
             var lines = block.Trim('\n').Split('\n');
             var head = lines[0].Split(' ');

@@ -175,7 +175,7 @@ public sealed class AccountReader
     private static List<Hit> WithoutIdleRepeats(List<Hit> hits, IReadOnlyList<Token> tokens, Grammar grammar) =>
         [.. hits.Where(h => h.Meaning is not { Kind: MeaningKind.Event, Id: "repeat" } || !hits.Exists(o =>
             o.Meaning.Kind == MeaningKind.Technique && o.Cost < 0.5 && o.Meaning.Id is not ("takedown" or "sweep" or "pass" or "escape" or "reversal" or "submission")
-            && o.From >= h.To && o.From < h.To + 7 && Unbroken(tokens, h.To, o.From) && grammar.Sentence[o.From] == grammar.Sentence[h.From]))];
+            && ((o.From >= h.To && o.From < h.To + 7 && Unbroken(tokens, h.To, o.From)) || (o.To <= h.From && o.To >= h.From - 2 && Unbroken(tokens, o.From, h.From))) && grammar.Sentence[o.From] == grammar.Sentence[h.From]))];
 
     private static bool Unbroken(IReadOnlyList<Token> tokens, int from, int to)
     {

@@ -150,6 +150,14 @@ internal sealed class Continuations(GroundMap ground, IReadOnlyList<Token> token
                 into.Add(story with { Last = undone, Moment = undone, Spot = moment.From, Pending = null, Score = story.Score + evidence.Gain + (1.1 * who) + 2.5 });
             }
         }
+        else if (Restating.SaysAgain(last, technique) && Near(moment, evidence, 8) && ReferenceEquals(story.Last, moment) && !last.Finishes())
+        {
+            // "Shot the single and took me down": the try came off after all.
+            var inner = new List<Story>();
+            var before = new Story(moment.Last, moment.From, story.Score + evidence.Gain + who);
+            Done(before, moment with { Outcome = Outcome.Done }, last, moment.Actor, null, before.Score + LogOdds(evidence.Done, true), inner);
+            into.AddRange(inner);
+        }
         else if (Restating.SaysAgain(technique, last) && Refines(moment, evidence) && ReferenceEquals(story.Last, moment))
         {
             var inner = new List<Story>();

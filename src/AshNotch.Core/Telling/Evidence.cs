@@ -43,14 +43,14 @@ internal sealed class EvidenceReader
     {
         var gain = Weights.Match + (Weights.Word * (hit.Words - 1)) - hit.Cost;
         if (hit.Meaning.Kind != MeaningKind.Event || hit.Meaning.Id is "tap" or "finish" or "repeat")
-            gain -= unreal[hit.From] ? Weights.Unreal : 0;
+            gain -= unreal[hit.From] || unreal[hit.To - 1] ? Weights.Unreal : 0;
         var subject = SubjectOf(hit);
         if (subject.Third)
             gain -= 3;
         return hit.Meaning.Kind switch
         {
             MeaningKind.Technique => Technique(hit, gain, subject),
-            MeaningKind.Position => new Evidence(hit, gain - (OnOwnBack(hit, subject) ? 6 : 0), subject.Who * subject.Strength, 0, Holder(hit, subject), Arrives(hit)),
+            MeaningKind.Position => new Evidence(hit, gain + (hit.Cost < 0.5 ? Weights.PlaceTold : 0) - (OnOwnBack(hit, subject) ? 6 : 0), subject.Who * subject.Strength, 0, Holder(hit, subject), Arrives(hit)),
             _ => new Evidence(hit, hit.Meaning.Id == "tap" && Negated(hit) != 0 ? gain - 4 : gain, Winner(hit, subject), Outcome(hit, 0.3, false), 0, 0),
         };
     }
@@ -61,7 +61,7 @@ internal sealed class EvidenceReader
         Array.Fill(next, count);
         foreach (var hit in hits)
         {
-            if (hit.Meaning.Kind == MeaningKind.Technique && hit.Cost < 1.4)
+            if (hit.Meaning.Kind == MeaningKind.Technique && hit.Cost < 1.4 && hit.Meaning.Id is not ("escape" or "guillotine-defence" or "armbar-defence" or "triangle-defence" or "shoulder-lock-defence" or "arm-triangle-defence"))
                 next[hit.From] = hit.From;
         }
 
@@ -97,7 +97,7 @@ internal sealed class EvidenceReader
         }
 
         var verb = tokens[hit.To - 1].Text.EndsWith("ed", StringComparison.Ordinal);
-        return verb && Negated(hit) == 0 && ((hit.To < tokens.Count && grammar.Object(hit.To) != 0) || IsPassive(hit)) ? Weights.Finished * 0.8 : 0;
+        return verb && Negated(hit) == 0 && ((hit.To < tokens.Count && grammar.Object(hit.To) != 0) || IsPassive(hit)) ? IsPassive(hit) ? 1.2 : Weights.Finished * 0.8 : 0;
     }
 
     private Subject SubjectOf(Hit hit) => grammar.Subjects[hit.From];
@@ -281,6 +281,12 @@ internal sealed class EvidenceReader
                 break;
             if (cueAt[at] is not { } cue || cue.To > limit)
                 continue;
+            if (at == hit.To && cue.Meaning.Id == "try" && tokens[at].Text is "nearly" or "almost" or "close" or "attempt" or "attempts" or "try" or "threat" && !stopped)
+            {
+                score -= Weights.Stopped;
+                stopped = true;
+            }
+
             var near = 1 / (1 + (0.1 * (at - hit.To)));
             if (cue.Meaning.Id == "stop" && !stopped && Isolated(cue))
             {
@@ -392,7 +398,7 @@ internal sealed class EvidenceReader
     {
         for (var between = Math.Min(at, hit.To) + 1; between <= Math.Max(at, hit.From); between++)
         {
-            if (between < tokens.Count && (tokens[between].Before >= Break.Arrow || (tokens[between].Before == Break.Comma && at >= hit.To)) && !(between > at && between <= hit.From && tokens[between].Before == Break.None))
+            if (between < tokens.Count && tokens[between].Before != Break.None && (between <= hit.From || between >= hit.To))
                 return false;
         }
 

@@ -21,7 +21,7 @@ internal sealed class NearWords
     public NearWords(Lexicon lexicon)
     {
         var all = lexicon.Literals.Where(l => l.Joined.Length >= 5 && l.Joined.All(char.IsLetter)).DistinctBy(l => (l.Joined, l.Meaning))
-            .Select(l => (Literal: l, Key: Sound.Key(l.Joined))).Where(l => l.Key.Length >= 3).ToList();
+            .Select(l => (Literal: l, Key: Sound.Key(l.Joined))).Where(l => l.Key.Length >= 3 || (l.Key.Length == 2 && l.Literal.Joined.Length >= 7)).ToList();
         byFirst = all.ToLookup(l => l.Key[0]);
         keys = all.Select(l => l.Key).ToHashSet(StringComparer.Ordinal);
     }

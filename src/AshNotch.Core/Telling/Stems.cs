@@ -26,7 +26,7 @@ public static class Stems
         ["thought"] = "think", ["rolled"] = "roll", ["this"] = "this", ["his"] = "his", ["its"] = "its", ["us"] = "us", ["flew"] = "flew",
         ["crept"] = "creep", ["knelt"] = "kneel", ["struck"] = "strik", ["sent"] = "send", ["led"] = "lead", ["met"] = "meet", ["brought"] = "bring",
         ["thighs"] = "thigh", ["hung"] = "hang", ["bitten"] = "bit", ["stuck"] = "stuck", ["triangulated"] = "triangl", ["dove"] = "div",
-        ["sumi"] = "sumi", ["taught"] = "teach", ["drew"] = "draw", ["wrung"] = "wring", ["chose"] = "choos", ["split"] = "split",
+        ["sumi"] = "sumi", ["taught"] = "teach", ["drew"] = "draw", ["wrung"] = "wring", ["chose"] = "choos", ["freed"] = "fre", ["freeing"] = "fre", ["agreed"] = "agre", ["split"] = "split",
     };
 
     private static readonly ConcurrentDictionary<string, string> Kept = new(StringComparer.Ordinal);

@@ -14,6 +14,9 @@ internal static class Weights
     /// <summary>Each further word of a phrase: "knee cut pass" is rather that than "knee" and "pass".</summary>
     public const double Word = 0.9;
 
+    /// <summary>A place that is named is hardly ever idle talk.</summary>
+    public const double PlaceTold = 0.9;
+
     /// <summary>A phrase of everyday words ("pull", "slice") has to be carried by the rest.</summary>
     public const double EverydayPhrase = 0.9;
 

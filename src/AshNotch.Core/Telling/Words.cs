@@ -28,7 +28,7 @@ internal static class Words
 
     public static readonly FrozenSet<string> Small = Set(
         "a", "an", "the", "this", "that", "my", "his", "her", "hers", "our", "their", "its", "me", "him", "them", "us", "'s", "own", "left", "right", "near", "far", "other",
-        "top", "bottom", "same", "both", "one", "first", "second", "trapped", "free", "lead", "back", "of", "some", "it", "all", "head", "outside", "inside", "really", "just",
+        "top", "bottom", "same", "both", "one", "first", "second", "trapped", "free", "lead", "back", "of", "head", "outside", "inside", "really", "just",
         "straight", "then", "up", "like", "sort", "kind", "little", "nice", "deep", "tight", "quick", "full", "whole", "two", "choking", "old", "big", "near", "hard", "very");
 
     public static readonly FrozenSet<string> Function = Set(

@@ -18,6 +18,7 @@ public sealed class AccountReader
     private readonly Lexicon lexicon = new();
     private readonly Lexicon cues = new();
     private readonly NearWords near;
+    private readonly Fits fits;
 
     /// <summary>A reader for a ground with the owner's own words.</summary>
     /// <param name="shipped">The product's ground.</param>
@@ -42,6 +43,7 @@ public sealed class AccountReader
         }
 
         near = new NearWords(lexicon);
+        fits = new Fits(ground);
     }
 
     /// <summary>The reader of the shipped ground.</summary>
@@ -61,9 +63,9 @@ public sealed class AccountReader
         var cueHits = Longest(FindAll(tokens, grammar.Names, cues));
         var evidence = new EvidenceReader(grammar, ground, hits, cueHits);
         var weighed = hits.Select(evidence.Of).ToList();
-        var story = new PathFinder(ground, tokens, weighed).Best(start is { } s && ground.Has(s) ? s : null);
+        var story = new PathFinder(ground, fits, tokens, weighed).Best(start is { } s && ground.Has(s) ? s : null);
         var runnersUp = new RunnersUp(weighed);
-        var (exchanges, positions) = Walk.Of(story, ground, runnersUp.Of);
+        var (exchanges, positions) = Walk.Of(story, ground, fits, runnersUp.Of);
         var steps = Walk.Steps(story.Last);
         var facts = Facts.Of(tokens, grammar, steps.Where(s => s.Kind == StepKind.NextRoll).Select(s => s.Source.Start));
         exchanges = Details.Of(exchanges, tokens);
@@ -173,7 +175,7 @@ public sealed class AccountReader
 
     // "On the next try I threw her feet by" is another thing, not the same again.
     private static List<Hit> WithoutIdleRepeats(List<Hit> hits, IReadOnlyList<Token> tokens, Grammar grammar) =>
-        [.. hits.Where(h => h.Meaning is not { Kind: MeaningKind.Event, Id: "repeat" } || !hits.Exists(o =>
+        [.. hits.Where(h => h.Meaning is not { Kind: MeaningKind.Event, Id: "repeat" } || !(tokens[h.From].Text == "again" && h.From > 2 && Unbroken(tokens, h.From - 2, h.From)) && !hits.Exists(o =>
             o.Meaning.Kind == MeaningKind.Technique && o.Cost < 0.5 && o.Meaning.Id is not ("takedown" or "sweep" or "pass" or "escape" or "reversal" or "submission")
             && ((o.From >= h.To && o.From < h.To + 7 && Unbroken(tokens, h.To, o.From)) || (o.To <= h.From && o.To >= h.From - 2 && Unbroken(tokens, o.From, h.From))) && grammar.Sentence[o.From] == grammar.Sentence[h.From]))];
 

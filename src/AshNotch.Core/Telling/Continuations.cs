@@ -4,12 +4,10 @@ using AshNotch.Core.Log;
 namespace AshNotch.Core.Telling;
 
 /// <summary>How a story may go on with a match: every reading of it that makes some sense.</summary>
-internal sealed class Continuations(GroundMap ground, IReadOnlyList<Token> tokens)
+internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<Token> tokens)
 {
     private static readonly Actor[] Both = [Actor.Me, Actor.Them];
     private static readonly Outcome[] Either = [Outcome.Done, Outcome.Stopped];
-
-    private readonly Fits fits = new(ground);
 
     /// <summary>Adds the stories that read the match.</summary>
     public void Of(Story story, Evidence evidence, List<Story> into)
@@ -51,6 +49,7 @@ internal sealed class Continuations(GroundMap ground, IReadOnlyList<Token> token
         {
             var who = evidence.Me + (story.Moment is { } last ? (last.Actor == Actor.Me ? 1 : -1) * Weights.SameActor * (last.Outcome == Outcome.Done ? 1 : 0.6) : 0);
             var fit = fits.Of(technique, actor, story.Spot, story.Moment);
+            var other = fits.Of(technique, Other(actor), story.Spot, story.Moment).Score;
             var score = story.Score + gain + (1.1 * LogOdds(who, actor == Actor.Me)) + fit.Score + (story.Ended ? Weights.RestartUntold : 0);
             if (story.Pending is not null)
                 score -= Weights.NoTapFollows;
@@ -66,7 +65,7 @@ internal sealed class Continuations(GroundMap ground, IReadOnlyList<Token> token
                     Outcome = outcome,
                     From = fit.From ?? story.Spot,
                     FromImplied = fit.From is not null && fit.From != story.Spot && fit.Only,
-                    Clear = Math.Min(Math.Abs(who) + Math.Abs(fit.Score - fits.Of(technique, Other(actor), story.Spot, story.Moment).Score), Math.Abs(evidence.Done) + 1),
+                    Clear = Math.Min(Math.Abs(who) + Math.Abs(fit.Score - other), Math.Abs(evidence.Done) + 1),
                     Source = SourceOf(evidence.Hit),
                 };
                 if (outcome == Outcome.Stopped)
@@ -80,11 +79,22 @@ internal sealed class Continuations(GroundMap ground, IReadOnlyList<Token> token
     }
 
     // "Passed to north-south": the place is where the pass led, not another step.
-    private static double AlreadyThere(Story story, Evidence evidence, Actor actor, string place)
+    private double AlreadyThere(Story story, Evidence evidence, Actor actor, string place)
     {
-        if (story.Last is not { Kind: StepKind.Moment, Outcome: Outcome.Done, Technique: { } technique } last || last.Actor != actor || !Near(last, evidence, 9))
+        if (story.Last is not { Kind: StepKind.Moment, Outcome: Outcome.Done, Technique: { } technique } last || last.Actor != actor || !Near(last, evidence, 9) || GoesOn(last.Evidence!.Hit.To, evidence.Hit.From))
             return 0;
         return technique.Kind is "pull" or "entry" || technique.To.Any(t => Spot.Parse(t).Position == place) ? 4 : 0;
+    }
+
+    private bool GoesOn(int from, int to)
+    {
+        for (var at = from; at < to; at++)
+        {
+            if (Words.SubjectMe.Contains(tokens[at].Text) || Words.SubjectThem.Contains(tokens[at].Text) || tokens[at].Text == "then")
+                return true;
+        }
+
+        return false;
     }
 
     private static Actor Other(Actor actor) => actor == Actor.Me ? Actor.Them : Actor.Me;
@@ -282,6 +292,8 @@ internal sealed class Continuations(GroundMap ground, IReadOnlyList<Token> token
     private void Repeat(Story story, Evidence evidence, List<Story> into)
     {
         var seen = 0;
+        if (story.Ended && tokens[evidence.Hit.From].Text == "again")
+            return;
         for (var step = story.Last; step is not null && seen < 5; step = step.Last, seen++)
         {
             if (step.Kind != StepKind.Moment || (step.Outcome == Outcome.Done && !step.Technique!.Finishes()))

@@ -227,7 +227,7 @@ internal sealed class EvidenceReader
             var not = word is "not" or "never" or "without" or "nor" or "neither" || word.EndsWith("n't", StringComparison.Ordinal) || (word == "no" && at == hit.From - 1);
             if (not)
                 return tokens[at + 1].Text is "get" or "got" or "finish" or "land" or "let" || (at > 0 && tokens[at - 1].Text is "could" or "can") ? 1 : 2;
-            if (Words.Joiners.Contains(word))
+            if (Words.Joiners.Contains(word) || Stopping.Contains(tokens[at].Stem) && tokens[at].Stem != "get")
                 return 0;
         }
 
@@ -257,8 +257,8 @@ internal sealed class EvidenceReader
     {
         for (var at = hit.From - 1; at >= 0 && at >= hit.From - 7 && grammar.Clause[at] == grammar.Clause[hit.From]; at--)
         {
-            if (cueAt[at] is { Meaning.Id: "stop" } cue && cue.To <= hit.From && Stopping.Contains(tokens[at].Stem))
-                return Weights.Stopped;
+            if (cueAt[at] is { Meaning.Id: "stop" } cue && cue.To <= hit.From && Stopping.Contains(tokens[at].Stem) && tokens[cue.To].Text != "with")
+                return DenialBefore(at) ? -1.5 : Weights.Stopped;
             if (nextTechnique[at] == at)
                 break;
         }
@@ -293,7 +293,7 @@ internal sealed class EvidenceReader
                 score -= Weights.Stopped * near * (own && !Hard.Contains(tokens[cue.From].Text) ? 0.3 : 1);
                 stopped = true;
             }
-            else if (cue.Meaning.Id == "done" && !done && !DenialBefore(at))
+            else if (cue.Meaning.Id is "done" or "finished" && !done && !DenialBefore(at))
             {
                 score += Weights.Worked * near;
                 done = true;
@@ -396,9 +396,10 @@ internal sealed class EvidenceReader
 
     private bool SameBit(int at, Hit hit)
     {
-        for (var between = Math.Min(at, hit.To) + 1; between <= Math.Max(at, hit.From); between++)
+        var (from, to) = at < hit.From ? (at + 1, hit.From) : (hit.To, at);
+        for (var between = from; between <= to && between < tokens.Count; between++)
         {
-            if (between < tokens.Count && tokens[between].Before != Break.None && (between <= hit.From || between >= hit.To))
+            if (tokens[between].Before != Break.None)
                 return false;
         }
 

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 
@@ -12,36 +13,48 @@ internal readonly record struct Fit(double Score, Spot? From, bool Only);
 /// <summary>The ground's say in the reading of an account.</summary>
 internal sealed class Fits(GroundMap ground)
 {
+    private readonly ConcurrentDictionary<(string, Actor, Spot?), Fit> fits = new();
+    private readonly ConcurrentDictionary<(string, Actor, Spot), double> starts = new();
+    private readonly ConcurrentDictionary<(string, Actor, Spot?), IReadOnlyList<Spot>> destinations = new();
+
     /// <summary>How well the technique starts where the story stands.</summary>
     public Fit Of(Technique technique, Actor actor, Spot? spot, Step? last)
     {
+        var fit = fits.GetOrAdd((technique.Id, actor, spot), _ => Alone(technique, actor, spot));
+        return fit with { Score = fit.Score + Reply(technique, actor, last) };
+    }
+
+    private Fit Alone(Technique technique, Actor actor, Spot? spot)
+    {
         var usual = 0.06 * technique.Usual;
-        var reply = Reply(technique, actor, last);
         if (spot is not { } here)
         {
             var starts = technique.From.Where(f => !f.StartsWith('*')).Select(Spot.Parse).ToList();
             var implied = starts.Count > 0 && starts.All(s => s.Position == starts[0].Position || s.Position is "clinch" or "standing") && technique.Kind is not "entry" ? View(starts[0], actor) : (Spot?)null;
             if (implied is { Position: "clinch" })
                 implied = new Spot("standing", Role.Even);
-            return new Fit(usual + reply, implied, implied is not null);
+            return new Fit(usual, implied, implied is not null);
         }
 
         var start = Start(technique, actor, here);
         if (start >= 1)
-            return new Fit(Weights.StartsHere + usual + reply, null, false);
+            return new Fit(Weights.StartsHere + usual, null, false);
         if (start > 0.5)
-            return new Fit(Weights.StartsAnyGuard + usual + reply, null, false);
+            return new Fit(Weights.StartsAnyGuard + usual, null, false);
         if (start > 0.3)
-            return new Fit(Weights.StartsNear + usual + reply, null, false);
+            return new Fit(Weights.StartsNear + usual, null, false);
         if (start > 0)
-            return new Fit(usual + reply, null, false);
+            return new Fit(usual, null, false);
         var doer = View(here, actor);
         var mirrored = technique.From.Count > 0 && technique.From.All(f => Opposed(f, doer));
-        return new Fit((mirrored ? Weights.StartsMirrored : Weights.StartsElsewhere) + usual + reply, null, false);
+        return new Fit((mirrored ? Weights.StartsMirrored : Weights.StartsElsewhere) + usual, null, false);
     }
 
     /// <summary>How well the technique starts at the owner's spot: 1 named, 0.6 any guard, 0.35 near, 0.1 anywhere, 0 not.</summary>
-    public double Start(Technique technique, Actor actor, Spot here)
+    public double Start(Technique technique, Actor actor, Spot here) =>
+        starts.GetOrAdd((technique.Id, actor, here), _ => StartAlone(technique, actor, here));
+
+    private double StartAlone(Technique technique, Actor actor, Spot here)
     {
         var doer = View(here, actor);
         var fit = ground.Fit(technique, doer);
@@ -49,6 +62,8 @@ internal sealed class Fits(GroundMap ground)
             return 1;
         if (fit is > 0.2 and < 1)
             return 0.6;
+        if (technique.Id is "single-leg" or "double-leg" or "ankle-pick" && doer.Role == Role.Bottom && ground.Position(doer.Position)?.Scores == "guard")
+            return 0.35;
         foreach (var from in technique.From)
         {
             if (from.StartsWith('*'))
@@ -80,6 +95,9 @@ internal sealed class Fits(GroundMap ground)
 
     /// <summary>The owner's spots where it may lead, the usual first; those that it could have left from excluded.</summary>
     public IReadOnlyList<Spot> Destinations(Technique technique, Actor actor, Spot? from) =>
+        destinations.GetOrAdd((technique.Id, actor, from), _ => Led(technique, actor, from));
+
+    private IReadOnlyList<Spot> Led(Technique technique, Actor actor, Spot? from) =>
         technique.Kind == "defence" && from is { } here && technique.To.Count == 1 && Start(technique, actor, here) > 0.3 && technique.Id is not ("sprawl" or "turtle-up")
             ? [here]
             : [.. technique.To.Select(Spot.Parse).Select(s => View(s, actor)).OrderBy(s => s == from && technique.Id != "settle-pin" ? 1 : 0)];
@@ -97,9 +115,9 @@ internal sealed class Fits(GroundMap ground)
         if (here == spot)
             return Weights.SpotHolds;
         var afterDone = story.Moment is { Outcome: Outcome.Done } && ReferenceEquals(story.Last, story.Moment);
-        if (afterDone && story.Moment!.Technique!.To.Any(t => View(Spot.Parse(t), story.Moment.Actor) == spot))
+        if (afterDone && Destinations(story.Moment!.Technique!, story.Moment.Actor, here).Contains(spot))
             return Weights.SpotFollows;
-        if (story.Moment is { Outcome: Outcome.Stopped } tried && ReferenceEquals(story.Last, tried) && tried.Technique!.To.Any(t => View(Spot.Parse(t), tried.Actor) == spot))
+        if (story.Moment is { Outcome: Outcome.Stopped } tried && ReferenceEquals(story.Last, tried) && Destinations(tried.Technique!, tried.Actor, here).Contains(spot))
             return Weights.SpotJumps - 0.6;
         if (spot.Role == here.Role && Related(spot.Position, here.Position))
             return Weights.SpotNear;

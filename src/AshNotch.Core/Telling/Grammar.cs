@@ -154,7 +154,7 @@ internal sealed class Grammar
         {
             var token = Tokens[at];
             if (at > 0 && Clause[at] != Clause[at - 1])
-                now = now with { Strength = now.Strength * (token.Before switch { Break.Sentence => 0.35, Break.Clause or Break.Arrow => 0.4, Break.Comma => 0.7, _ => 0.75 }) };
+                now = now with { Strength = now.Strength * (token.Before switch { Break.Sentence => 0.3, Break.Clause or Break.Arrow => 0.4, Break.Comma => 0.6, _ => 0.75 }) };
             if (at > 0 && token.Before >= Break.Clause)
                 inside = false;
             var opens = token.Text is "before" or "while" or "as" or "when" or "because" or "since" or "until" or "till" or "if" or "where" or "which" or "that" or "although" or "though";

@@ -72,9 +72,9 @@ internal sealed record Story(Step? Last, Spot? Spot, double Score)
 /// place or an end, or passes over it. The score adds the words (<see cref="Evidence"/>) and the ground. Time grows linearly
 /// with the account: at each word at most <see cref="Weights.Beam"/> stories are kept.
 /// </summary>
-internal sealed class PathFinder(GroundMap ground, IReadOnlyList<Token> tokens, IReadOnlyList<Evidence> evidence)
+internal sealed class PathFinder(GroundMap ground, Fits fits, IReadOnlyList<Token> tokens, IReadOnlyList<Evidence> evidence)
 {
-    private readonly Continuations continuations = new(ground, tokens);
+    private readonly Continuations continuations = new(ground, fits, tokens);
 
     /// <summary>The best story.</summary>
     public Story Best(Spot? start)

@@ -14,10 +14,10 @@ internal static class Walk
 
     /// <summary>The exchanges and the owner's spots.</summary>
     public static (IReadOnlyList<ToldExchange> Exchanges, IReadOnlyList<ToldSpot> Positions) Of(
-        Story story, GroundMap ground, Func<Step, IReadOnlyList<OtherReading>> others)
+        Story story, GroundMap ground, Fits fits, Func<Step, IReadOnlyList<OtherReading>> others)
     {
         var steps = InOrder(Steps(story.Last));
-        var writer = new Writer(ground, others);
+        var writer = new Writer(ground, fits, others);
         for (var at = 0; at < steps.Count; at++)
             writer.Write(steps[at], at + 1 < steps.Count ? steps[at + 1] : null);
         return writer.Close();
@@ -50,7 +50,7 @@ internal static class Walk
         return [.. start, .. parts.SelectMany(p => p)];
     }
 
-    private sealed class Writer(GroundMap ground, Func<Step, IReadOnlyList<OtherReading>> others)
+    private sealed class Writer(GroundMap ground, Fits fits, Func<Step, IReadOnlyList<OtherReading>> others)
     {
         private readonly List<ToldExchange> exchanges = [];
         private readonly List<ToldSpot> positions = [];
@@ -145,7 +145,6 @@ internal static class Walk
 
         private bool Confirms(Step step, Spot spot)
         {
-            var fits = new Fits(ground);
             return fits.Start(step.Technique!, step.Actor, spot) >= 1
                 && (last?.Technique is not { } before || fits.Destinations(before, last.Actor, last.From).Count(d => fits.Start(step.Technique!, step.Actor, d) >= 1) == 1);
         }

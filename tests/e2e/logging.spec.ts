@@ -167,6 +167,7 @@ test('a new user says who they are, adds a partner while logging and keeps the w
   await page.getByLabel('Name').fill('Odalys B.');
   await page.getByLabel('Weight in lb').fill('145');
   await page.getByRole('button', { name: 'Add and roll' }).click();
+  await page.getByRole('button', { name: 'Tell it', exact: true }).click();
   await page.getByLabel('Tell it, in your own words').fill('She pulled guard and I never got out.');
   await page.getByLabel('Takeaways, one a line').fill('Posture first.\nThen the knee.');
   await saved(page);

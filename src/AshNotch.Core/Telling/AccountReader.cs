@@ -167,7 +167,11 @@ public sealed class AccountReader
             }
         }
 
-        return [.. hits.Where(h => !Inside(h, covering[h.From]) && !Inside(h, covering[h.To - 1]))];
+        var named = hits.Where(h => h.Meaning.Kind == MeaningKind.Position && h.Cost < 0.9)
+            .Where(h => covering[h.From] is { Meaning.Id: "guard-pull" } pull && pull.To == h.To)
+            .GroupBy(h => covering[h.From]!).ToDictionary(g => (g.Key.From, g.Key.To), g => g.MaxBy(h => h.Words)!.Meaning.Id);
+        return [.. hits.Where(h => !Inside(h, covering[h.From]) && !Inside(h, covering[h.To - 1]))
+            .Select(h => h.Meaning.Id == "guard-pull" && named.TryGetValue((h.From, h.To), out var place) && place != "open-guard" ? h with { Place = place } : h)];
     }
 
     private static bool Inside(Hit hit, Hit? longer) =>
@@ -199,7 +203,7 @@ public sealed class AccountReader
         {
             if (group.Key < free)
                 continue;
-            var longest = group.MaxBy(h => h.Words)!;
+            var longest = group.MaxBy(h => (h.Words, h.To))!;
             kept.Add(longest);
             free = longest.Meaning.Id == "try" ? free : longest.To;
         }

@@ -1,6 +1,4 @@
 using System.Collections.Frozen;
-using AshNotch.Core.Ground;
-using AshNotch.Core.Log;
 
 namespace AshNotch.Core.Telling;
 
@@ -51,11 +49,4 @@ internal static class Arrivals
 
     /// <summary>Whether the words must say that somebody got there: guards are more often described than entered.</summary>
     public static bool NeedsWord(string technique) => technique is "guard-setup" or "leg-entry" or "guard-pull";
-
-    /// <summary>Whether whoever holds the place is the one who goes there.</summary>
-    public static bool HolderGoes(string technique) => technique is not "-";
-
-    /// <summary>The owner's spot when the actor gets to the place.</summary>
-    public static Spot? SpotFor(GroundMap ground, string position, Technique technique, Actor actor) =>
-        ground.Position(position) is null ? null : SpotRoles.Of(ground, position, actor == Actor.Me);
 }

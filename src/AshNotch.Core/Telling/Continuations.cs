@@ -16,7 +16,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
         {
             case MeaningKind.Technique:
                 var technique = fits.Named(ground.Technique(evidence.Hit.Meaning.Id)!, story.Spot);
-                Moments(story, evidence, technique, null, evidence.Gain + Shared(evidence, technique), into);
+                Moments(story, evidence, technique, evidence.Hit.Place, evidence.Gain + Shared(evidence, technique), into);
                 Restate(story, evidence, technique, into);
                 break;
             case MeaningKind.Position:
@@ -119,8 +119,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
         var destinations = fits.Destinations(technique, actor, step.From);
         if (place is not null)
         {
-            var spot = SpotRoles.Of(ground, place, SpotRoles.HolderIsTop(ground, place) == (actor == Actor.Me) || technique.Id is "guard-setup" or "turtle-up" == (actor == Actor.Me));
-            destinations = destinations.Where(d => d.Position == place).ToList() is { Count: > 0 } named ? named : [Arrivals.SpotFor(ground, place, technique, actor) ?? spot];
+            destinations = destinations.Where(d => d.Position == place).ToList() is { Count: > 0 } named ? named : [SpotRoles.Of(ground, place, actor == Actor.Me)];
         }
 
         if (destinations.Count == 0)
@@ -216,7 +215,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
             if (ground.Technique(id) is not { } technique || (Arrivals.NeedsWord(id) && evidence.Arrives < 1) || (evidence.Arrives < 0))
                 continue;
             var inner = new List<Story>();
-            var me = evidence.Holder * (Arrivals.HolderGoes(id) ? 1 : -1);
+            var me = evidence.Holder;
             Moments(story, evidence with { Me = (0.6 * me) + evidence.Me, Done = 2.5 }, technique, place, evidence.Gain + evidence.Arrives - (Arrivals.NeedsWord(id) ? 1.2 : 0.5), inner);
             into.AddRange(inner.Where(s => s.Moment!.Outcome == Outcome.Done && s.Moment.From is { } from && fits.Start(technique, s.Moment.Actor, from) > 0.3));
         }

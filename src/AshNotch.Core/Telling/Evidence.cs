@@ -111,6 +111,8 @@ internal sealed class EvidenceReader
         var owner = first >= 0 && tokens[first + 1].Before == Break.None ? grammar.Owner(first) : 0;
         var score = 0.0;
         var passive = owner == 0 && IsPassive(hit);
+        if (owner != 0 && IsPassive(hit))
+            return -owner * Weights.Passive;
         if (owner != 0)
             score += owner * Weights.OwnerActs;
         if (passive && subject.Who == 0 && !subject.Third)

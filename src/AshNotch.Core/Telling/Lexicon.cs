@@ -33,7 +33,11 @@ internal enum Gap
 /// <param name="Cost">What speaks against it: 0 for the very words, more for near ones and everyday ones.</param>
 /// <param name="Patient">The phrase is said by the one it is done to ("gave up my back").</param>
 /// <param name="Gaps">The words in gaps, and whose they are.</param>
-internal sealed record Hit(int From, int To, Meaning Meaning, int Words, double Cost, bool Patient, IReadOnlyList<(int Token, Gap Gap)> Gaps);
+internal sealed record Hit(int From, int To, Meaning Meaning, int Words, double Cost, bool Patient, IReadOnlyList<(int Token, Gap Gap)> Gaps)
+{
+    /// <summary>A position that the phrase names as well ("pulled half guard").</summary>
+    public string? Place { get; init; }
+}
 
 /// <summary>
 /// All phrases in one tree of word stems, so that finding those that begin at a word takes time by the length of the longest

@@ -16,7 +16,7 @@ internal sealed class NearWords
 
     private readonly ILookup<char, (Lexicon.Literal Literal, string Key)> byFirst;
     private readonly HashSet<string> keys;
-    private readonly ConcurrentDictionary<string, IReadOnlyList<(Lexicon.Literal Literal, double Distance, bool SameSound)>> kept = new(StringComparer.Ordinal);
+    private readonly ConcurrentDictionary<string, IReadOnlyList<(Lexicon.Literal Literal, double Distance, double Spelling, bool SameSound)>> kept = new(StringComparer.Ordinal);
 
     public NearWords(Lexicon lexicon)
     {
@@ -50,10 +50,10 @@ internal sealed class NearWords
             if (!anyOdd && (!keys.Contains(Sound.Key(joined)) || (length == 2 && functions > 0 && joined.Length < 8)))
                 continue;
             var edgeFunction = function || Words.Function.Contains(tokens[at].Text);
-            foreach (var (literal, distance, same) in Near(joined))
+            foreach (var (literal, distance, spelling, same) in Near(joined))
             {
                 var limit = !anyOdd ? Weights.NearestEveryday : functions > 0 && edgeFunction ? Weights.NearestWithSmallWords : length == 1 ? Weights.NearestWord : Weights.NearestRun;
-                if (distance > limit || (literal.Joined.Length < 6 && distance > 0.32))
+                if (distance > limit || (length == 1 && spelling > Weights.NearestSpelling) || (literal.Joined.Length < 6 && distance > 0.32))
                     continue;
                 if (!anyOdd && (!same || literal.Words == length || (edgeFunction && literal.Joined != joined)))
                     continue;
@@ -62,12 +62,12 @@ internal sealed class NearWords
         }
     }
 
-    private IReadOnlyList<(Lexicon.Literal Literal, double Distance, bool SameSound)> Near(string joined)
+    private IReadOnlyList<(Lexicon.Literal Literal, double Distance, double Spelling, bool SameSound)> Near(string joined)
     {
         if (kept.TryGetValue(joined, out var known))
             return known;
         var key = Sound.Key(joined);
-        var found = new List<(Lexicon.Literal, double, bool)>();
+        var found = new List<(Lexicon.Literal, double, double, bool)>();
         if (key.Length > 0)
         {
             foreach (var (literal, other) in byFirst[key[0]])
@@ -80,7 +80,7 @@ internal sealed class NearWords
                 var spelling = Distance.Distance(joined, literal.Joined) / Math.Max(joined.Length, literal.Joined.Length);
                 var mixed = (0.6 * sound) + (0.4 * spelling);
                 if (mixed <= 0.4)
-                    found.Add((literal, mixed, sound == 0));
+                    found.Add((literal, mixed, spelling, sound == 0));
             }
         }
 

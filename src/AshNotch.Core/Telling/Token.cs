@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace AshNotch.Core.Telling;
 
 /// <summary>What stands between a word and the one before it.</summary>
@@ -25,6 +27,7 @@ public enum Break
 public readonly record struct Span(int Start, int Length)
 {
     /// <summary>The unit after the last.</summary>
+    [JsonIgnore]
     public int End => Start + Length;
 }
 

@@ -35,6 +35,9 @@ internal static class Weights
     /// <summary>Farthest a single odd word may be from a phrase.</summary>
     public const double NearestWord = 0.34;
 
+    /// <summary>Farthest the letters of a single odd word may be, however alike it sounds.</summary>
+    public const double NearestSpelling = 0.5;
+
     /// <summary>Farthest a run with an odd word may be from a phrase.</summary>
     public const double NearestRun = 0.29;
 

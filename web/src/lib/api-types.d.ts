@@ -87,6 +87,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tell": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TellAsked"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TellAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/soft-spots": {
         parameters: {
             query?: never;
@@ -1056,6 +1095,13 @@ export interface components {
             moments: components["schemas"]["Moment"][];
             end?: null | components["schemas"]["ExchangeEnd"];
         };
+        ExchangeAnswer: {
+            /** Format: int32 */
+            roll: number;
+            start: null | components["schemas"]["Spot"];
+            moments: components["schemas"]["MomentAnswer"][];
+            end: null | components["schemas"]["ExchangeEnd"];
+        };
         /** @description How an exchange ended. */
         ExchangeEnd: {
             /** @description The kind of end. */
@@ -1110,6 +1156,20 @@ export interface components {
             /** @description False when half remembered; null counts as sure. */
             sure?: null | boolean;
         };
+        MomentAnswer: {
+            actor: components["schemas"]["Actor"];
+            technique: string;
+            outcome: components["schemas"]["Outcome"];
+            side: null | components["schemas"]["Side"];
+            /** Format: double */
+            clock: null | number;
+            from: null | components["schemas"]["Spot"];
+            to: null | components["schemas"]["Spot"];
+            reasons: null | string[];
+            sure: boolean;
+            source: components["schemas"]["Span"];
+            others: components["schemas"]["OtherReading"][];
+        };
         /** @description Where in the log a moment stands. */
         MomentPlace: {
             /** @description The session's id. */
@@ -1153,6 +1213,15 @@ export interface components {
          * @enum {unknown}
          */
         Objective: "points" | "submissions" | "survival";
+        /** @description Another way to read the same words. */
+        OtherReading: {
+            /** @description Who. */
+            actor: components["schemas"]["Actor"];
+            /** @description What. */
+            technique: string;
+            /** @description What became of it. */
+            outcome: components["schemas"]["Outcome"];
+        };
         /**
          * @description What became of a try.
          * @enum {unknown}
@@ -1300,6 +1369,11 @@ export interface components {
             /** @description Other names in use. */
             aliases: string[];
         };
+        PositionAnswer: {
+            position: string;
+            role: components["schemas"]["Role"];
+            source: components["schemas"]["Span"];
+        };
         /** @description Why something failed or got through, in the short set that people keep coming back to. */
         Reason: {
             /** @description The id kept in the log. */
@@ -1345,6 +1419,15 @@ export interface components {
             takeaways?: null | string[];
             /** @description The exchanges, in order. */
             exchanges: components["schemas"]["Exchange"][];
+        };
+        RollAnswer: {
+            source: components["schemas"]["Span"];
+            partner: null | string;
+            belt: null | components["schemas"]["BeltColour"];
+            weightKg: null | components["schemas"]["Kilograms"];
+            /** Format: double */
+            minutes: null | number;
+            attire: null | components["schemas"]["Attire"];
         };
         /** @enum {unknown} */
         RollKind: "roll" | "positional" | "match";
@@ -1494,6 +1577,19 @@ export interface components {
             heartwood: components["schemas"]["SpotAnswer"][];
             partnerEffect: components["schemas"]["PartnerEffect"];
         };
+        /** @description A stretch of the text. */
+        Span: {
+            /**
+             * Format: int32
+             * @description The first character, counted in UTF-16 units from 0.
+             */
+            start: number;
+            /**
+             * Format: int32
+             * @description How many units; never past the end of the text.
+             */
+            length: number;
+        };
         Spot: {
             position: string;
             role: components["schemas"]["Role"];
@@ -1569,6 +1665,18 @@ export interface components {
              * @description How often it was stopped.
              */
             stopped: number;
+        };
+        TellAnswer: {
+            exchanges: components["schemas"]["ExchangeAnswer"][];
+            positions: components["schemas"]["PositionAnswer"][];
+            unread: components["schemas"]["Span"][];
+            rolls: components["schemas"]["RollAnswer"][];
+            takeaways: components["schemas"]["Span"][];
+        };
+        TellAsked: {
+            text: string;
+            attire: null | components["schemas"]["Attire"];
+            start: null | components["schemas"]["Spot"];
         };
         /** @enum {unknown} */
         TrainingStyle: "repetitions-and-positional" | "games" | "positional-only";

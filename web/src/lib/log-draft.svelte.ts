@@ -96,12 +96,27 @@ class LogDraft {
       void this.push();
       return true;
     }
-    const { data: read, response } = await api.GET('/api/sessions/{id}', { params: { path: { id } } });
+    const answer = await api.GET('/api/sessions/{id}', { params: { path: { id } } }).catch((fault: unknown) => {
+      if (!(fault instanceof ApiFault && fault.unreached && local)) throw fault;
+      return null;
+    });
+    if (!answer) {
+      // The server is away: what was last seen of it goes on being logged here.
+      this.show(local!, 'saved');
+      return true;
+    }
+    const { data: read, response } = answer;
     if (!response.ok || !read) return false;
-    this.show(
-      { id, session: withoutVersion(read), version: read.version, dirty: false, newPartners: [], changedAt: 0 },
-      'saved',
-    );
+    const draft = {
+      id,
+      session: withoutVersion(read),
+      version: read.version,
+      dirty: false,
+      newPartners: [],
+      changedAt: 0,
+    };
+    this.show(draft, 'saved');
+    await device.drafts.put(draft).catch(() => undefined);
     await keep('open-session', id);
     return true;
   }
@@ -126,6 +141,7 @@ class LogDraft {
   /** Ends logging this session; what is not up yet still goes. */
   async finish(): Promise<void> {
     await this.settle();
+    if (this.draft && !this.draft.dirty) await device.drafts.delete(this.draft.id).catch(() => undefined);
     await keep('open-session', null);
     this.draft = null;
     this.state = 'empty';
@@ -222,8 +238,8 @@ class LogDraft {
       sent: [],
       newPartners: now.newPartners.filter((p) => !sent.has(p.id)),
     };
-    if (same) await device.drafts.delete(draft.id);
-    else await device.drafts.put($state.snapshot(this.draft));
+    // It stays here as it stands there, for the next time it is opened with the server away.
+    await device.drafts.put($state.snapshot(this.draft));
   }
 
   /** Notes something about the draft that is no change of the session. */

@@ -1,4 +1,4 @@
-import type { Actor, Exchange, ExchangeEnd, Moment, Outcome, Roll, Spot } from './types.ts';
+import type { Actor, Exchange, ExchangeEnd, Moment, Outcome, Roll, Spot, Technique } from './types.ts';
 
 /** What somebody did or tried, before it has a place in a roll. */
 export interface Step {
@@ -8,6 +8,17 @@ export interface Step {
   /** Where it led, when it came off and leads somewhere. */
   to?: Spot;
   finishes: boolean;
+}
+
+/** The owner's spots where a technique may lead when this person does it, the usual first. */
+export function landings(technique: Technique | undefined, actor: Actor): Spot[] {
+  return (technique?.to ?? []).map((text) => {
+    const [position, role] = text.split(':');
+    const own: Spot = { position: position!, role: (role ?? 'even') as Spot['role'] };
+    return actor === 'me'
+      ? own
+      : { ...own, role: own.role === 'top' ? 'bottom' : own.role === 'bottom' ? 'top' : 'even' };
+  });
 }
 
 const standing: Spot = { position: 'standing', role: 'even' };

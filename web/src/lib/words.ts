@@ -1,4 +1,4 @@
-import type { Belt, SpotAnswer, TechniqueTally } from './types.ts';
+import type { Belt, ExchangeEnd, SpotAnswer, TechniqueTally } from './types.ts';
 
 /** A share as people say it: "about 6 times in 10". */
 export function inTen(share: number): string {
@@ -90,3 +90,11 @@ export function clockFromBox(text: string): number | undefined {
 
 /** The log's own words for people: "own-game" becomes "own game". */
 export const spaced = (word: string | null | undefined): string => (word ?? '').replaceAll('-', ' ');
+
+/** How an exchange ended, in words. */
+export function endWords(end: ExchangeEnd, them: string, nameOf: (technique: string) => string): string {
+  if (end.kind !== 'tap')
+    return { reset: 'Reset', stoppage: 'Stopped: someone may be hurt', time: 'The bell' }[end.kind];
+  const how = end.technique ? ` to the ${nameOf(end.technique).toLowerCase()}` : '';
+  return `${end.by === 'me' ? `${them} tapped` : 'I tapped'}${how}`;
+}

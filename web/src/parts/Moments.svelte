@@ -1,7 +1,7 @@
 <script lang="ts">
   import { ground } from '../lib/ground.svelte.ts';
-  import type { Exchange, ExchangeEnd } from '../lib/types.ts';
-  import { clockWords } from '../lib/words.ts';
+  import type { Exchange } from '../lib/types.ts';
+  import { clockWords, endWords } from '../lib/words.ts';
   import NotchMark from './NotchMark.svelte';
 
   interface Props {
@@ -12,11 +12,6 @@
     onremove?: (exchange: number, moment: number) => void;
   }
   const { exchanges, them, lit = null, onlight, onremove }: Props = $props();
-
-  const endWords = (end: ExchangeEnd): string =>
-    end.kind === 'tap'
-      ? `${end.by === 'me' ? `${them} tapped` : 'I tapped'}${end.technique ? ` to the ${ground.techniqueName(end.technique).toLowerCase()}` : ''}`
-      : { reset: 'Reset', stoppage: 'Stopped: someone may be hurt', time: 'The bell' }[end.kind];
 </script>
 
 <ol class="exchanges">
@@ -55,7 +50,9 @@
           </li>
         {/each}
       </ol>
-      {#if exchange.end}<p class="end"><strong>{endWords(exchange.end)}</strong></p>{/if}
+      {#if exchange.end}<p class="end">
+          <strong>{endWords(exchange.end, them, (t) => ground.techniqueName(t))}</strong>
+        </p>{/if}
     </li>
   {/each}
 </ol>

@@ -55,18 +55,9 @@
   const takeNext = (n: NextMoment | undefined, outcome: Outcome) => n && take(n.actor, n.technique, outcome, n.to);
 
   function takeFound(technique: Technique, actor: Actor, outcome: Outcome) {
-    const usual = next.find((n) => n.actor === actor && n.technique === technique.id)?.to ?? landings(technique, actor);
+    const usual =
+      next.find((n) => n.actor === actor && n.technique === technique.id)?.to ?? edit.landings(technique, actor);
     take(actor, technique.id, outcome, usual);
-  }
-
-  function landings(technique: Technique, actor: Actor): Spot[] {
-    return technique.to.map((text) => {
-      const [position, role] = text.split(':');
-      const own: Spot = { position: position!, role: (role ?? 'even') as Spot['role'] };
-      return actor === 'me'
-        ? own
-        : { ...own, role: own.role === 'top' ? 'bottom' : own.role === 'bottom' ? 'top' : 'even' };
-    });
   }
 
   function isAt(where: Spot) {
@@ -161,7 +152,7 @@
           onchange={changeChosen}
           onundo={undo}
           onwhole={(open) => (lit = open ? { exchange: chosen.exchange, moment: chosen.moment } : null)}
-          {landings}
+          landings={edit.landings}
         />
       {/if}
       {#if lit === null}

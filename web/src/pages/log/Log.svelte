@@ -5,7 +5,9 @@
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
   import { logDraft } from '../../lib/log-draft.svelte.ts';
   import { partners } from '../../lib/partners.svelte.ts';
-  import type { Partner, Roll } from '../../lib/types.ts';
+  import { rollsFrom } from '../../lib/told-rolls.ts';
+  import type { Settled } from '../../lib/telling.ts';
+  import type { Partner, Roll, ToldRoll } from '../../lib/types.ts';
   import { plural } from '../../lib/words.ts';
   import Notice from '../../parts/Notice.svelte';
   import Builder from './Builder.svelte';
@@ -15,11 +17,13 @@
   import RollList from './RollList.svelte';
   import SaveMark from './SaveMark.svelte';
   import SessionHeader from './SessionHeader.svelte';
+  import Teller from './Teller.svelte';
 
   const { params = {} }: { params?: { session?: string; roll?: string } } = $props();
 
   type Step = 'session' | 'partner' | 'roll';
   let step = $state<Step>('session');
+  let road = $state<'build' | 'tell'>('build');
   let rollId = $state<string | null>(null);
   let missing = $state('');
   let ready = $state(false);
@@ -61,26 +65,32 @@
 
   $effect(() => {
     keyHelp.keys =
-      step === 'roll'
+      step === 'roll' && road === 'tell'
         ? [
-            { keys: '1 … 6', does: 'what I did, from my column (with Shift: tried and stopped)' },
-            { keys: 'a s d f g h', does: 'what they did, from their column (with Shift: tried and stopped)' },
-            { keys: '/', does: 'look for any technique by name' },
-            { keys: 'j, k', does: 'the last moment was on the left, on the right' },
-            { keys: 'u', does: 'the last moment is not sure' },
-            { keys: 'Escape', does: 'done with changing a moment that was picked' },
-            { keys: 'z', does: 'take back the last thing' },
-            { keys: 'c, x', does: 'I got a tap, they got a tap' },
-            { keys: 'r', does: 'reset: start again' },
-            { keys: 'b', does: 'the bell: this roll is done' },
+            { keys: 'Ctrl+Enter', does: 'take the reading into the roll' },
+            { keys: 'Tab', does: 'to the moments, to set one right' },
           ]
-        : step === 'partner'
+        : step === 'roll'
           ? [
-              { keys: '1 … 9', does: 'one of the partners' },
-              { keys: '/', does: 'look for a partner' },
-              { keys: 'Escape', does: 'back to the session' },
+              { keys: 't', does: 'tell it in words instead' },
+              { keys: '1 … 6', does: 'what I did, from my column (with Shift: tried and stopped)' },
+              { keys: 'a s d f g h', does: 'what they did, from their column (with Shift: tried and stopped)' },
+              { keys: '/', does: 'look for any technique by name' },
+              { keys: 'j, k', does: 'the last moment was on the left, on the right' },
+              { keys: 'u', does: 'the last moment is not sure' },
+              { keys: 'Escape', does: 'done with changing a moment that was picked' },
+              { keys: 'z', does: 'take back the last thing' },
+              { keys: 'c, x', does: 'I got a tap, they got a tap' },
+              { keys: 'r', does: 'reset: start again' },
+              { keys: 'b', does: 'the bell: this roll is done' },
             ]
-          : [{ keys: 'n', does: 'add a roll' }];
+          : step === 'partner'
+            ? [
+                { keys: '1 … 9', does: 'one of the partners' },
+                { keys: '/', does: 'look for a partner' },
+                { keys: 'Escape', does: 'back to the session' },
+              ]
+            : [{ keys: 'n', does: 'add a roll' }];
   });
 
   async function startRoll(partner: Partner) {
@@ -109,7 +119,13 @@
   const changeRoll = (id: string, how: (r: Roll) => Roll) =>
     logDraft.change((s) => ({ ...s, rolls: s.rolls.map((r) => (r.id === id ? how(r) : r)) }));
 
+  async function take(id: string, settled: Settled, told: readonly ToldRoll[], takeaways: string[], instead: boolean) {
+    await logDraft.change((s) => rollsFrom(s, id, { settled, told, takeaways, instead }, partners.all));
+    road = 'build';
+  }
+
   function toSession() {
+    road = 'build';
     step = 'session';
     rollId = null;
   }
@@ -141,7 +157,10 @@
 
   function onkeydown(e: KeyboardEvent) {
     if (keyHelp.open || typing(e)) return;
-    if (step === 'session' && e.key === 'n' && session) {
+    if (step === 'roll' && road === 'build' && e.key === 't' && !e.ctrlKey && !e.metaKey) {
+      e.preventDefault();
+      road = 'tell';
+    } else if (step === 'session' && e.key === 'n' && session) {
       e.preventDefault();
       step = 'partner';
     } else if (step === 'partner' && e.key === 'Escape') step = 'session';
@@ -194,7 +213,20 @@
   {:else if step === 'partner'}
     <PartnerPicker onpick={startRoll} oncancel={() => (step = 'session')} />
   {:else if roll}
-    <Builder {roll} attire={session.attire} onchange={(how) => changeRoll(roll.id, how)} onclose={toSession} />
+    <div class="roads" role="group" aria-label="How to log this roll">
+      <button class="road" aria-pressed={road === 'tell'} onclick={() => (road = 'tell')}>Tell it</button>
+      <button class="road" aria-pressed={road === 'build'} onclick={() => (road = 'build')}>Build it</button>
+    </div>
+    {#if road === 'tell'}
+      <Teller
+        {roll}
+        attire={session.attire}
+        ontext={(told) => changeRoll(roll.id, (r) => ({ ...r, told: told || undefined }))}
+        ontake={(settled, told, takeaways, instead) => take(roll.id, settled, told, takeaways, instead)}
+      />
+    {:else}
+      <Builder {roll} attire={session.attire} onchange={(how) => changeRoll(roll.id, how)} onclose={toSession} />
+    {/if}
     <RollDetails {roll} onchange={(how) => changeRoll(roll.id, how)} onremove={() => removeRoll(roll.id)} />
   {/if}
 {/if}
@@ -214,6 +246,25 @@
   }
   .rolls {
     margin: 1.2rem 0 0.6rem;
+  }
+  .roads {
+    display: flex;
+    gap: 0.4rem;
+    margin-bottom: 0.6rem;
+  }
+  .road {
+    font: inherit;
+    min-height: 2.5rem;
+    padding: 0.1rem 1rem;
+    color: inherit;
+    background: transparent;
+    border: 0;
+    border-bottom: 3px solid var(--line);
+    cursor: pointer;
+  }
+  .road[aria-pressed='true'] {
+    border-bottom-color: var(--mine);
+    font-weight: 650;
   }
   .add {
     min-height: 3.2rem;

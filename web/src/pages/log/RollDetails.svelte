@@ -36,15 +36,6 @@
 
 <section class="details" aria-label="About this roll">
   <label class="field">
-    <span>Tell it, in your own words</span>
-    <textarea
-      class="box"
-      rows="3"
-      value={roll.told ?? ''}
-      placeholder="Type or dictate. The words are kept with the roll."
-      oninput={(e) => set({ told: e.currentTarget.value || undefined })}></textarea>
-  </label>
-  <label class="field">
     <span>Takeaways, one a line</span>
     <textarea class="box" rows="2" bind:value={takeaways} oninput={() => set({ takeaways: lines(takeaways) })}
     ></textarea>

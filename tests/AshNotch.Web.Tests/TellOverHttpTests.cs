@@ -1,0 +1,67 @@
+using System.Net;
+using System.Text.Json.Nodes;
+
+namespace AshNotch.Web.Tests;
+
+public sealed class TellOverHttpTests : IAsyncLifetime
+{
+    private const string Words = "Half guard bottom. He knee cut me to side control and I blorped out.";
+    private readonly RunningServer server = new();
+
+    public Task InitializeAsync() => server.InitializeAsync();
+
+    public Task DisposeAsync() => server.DisposeAsync();
+
+    [Fact]
+    public async Task An_account_is_read_and_nothing_is_stored()
+    {
+        var told = await Tell(new JsonObject { ["text"] = Words, ["attire"] = "no-gi", ["start"] = null });
+        var moment = told["exchanges"]![0]!["moments"]![0]!;
+        Assert.Equal(("them", "knee-cut", "done"), ((string?)moment["actor"], (string?)moment["technique"], (string?)moment["outcome"]));
+        Assert.Equal("side-control", (string?)moment["to"]!["position"]);
+        Assert.Equal("knee cut", At(moment["source"]!));
+        Assert.Equal(["half-guard", "side-control"], told["positions"]!.AsArray().Select(p => (string?)p!["position"]));
+        Assert.Contains("blorped", told["unread"]!.AsArray().Select(s => At(s!)));
+        Assert.Equal(["start", "length"], moment["source"]!.AsObject().Select(m => m.Key));
+        Assert.Equal(0, (int)(await server.Get("/api/sessions"))["total"]!);
+    }
+
+    [Fact]
+    public async Task A_given_start_is_the_first_spot()
+    {
+        var told = await Tell(new JsonObject { ["text"] = "swept", ["start"] = new JsonObject { ["position"] = "deep-half", ["role"] = "bottom" } });
+        Assert.Equal("deep-half", (string?)told["positions"]![0]!["position"]);
+        Assert.Equal("deep-half-sweep", (string?)told["exchanges"]![0]!["moments"]![0]!["technique"]);
+    }
+
+    [Fact]
+    public async Task An_alias_is_read_as_soon_as_it_is_kept()
+    {
+        var alias = new JsonObject { ["positions"] = new JsonArray(), ["techniques"] = new JsonArray(), ["aliases"] = new JsonArray(new JsonObject { ["says"] = "blorped out", ["means"] = "re-guard" }) };
+        await server.Send(HttpMethod.Post, "/api/vocabulary", alias.ToJsonString()).Expect(204);
+        var told = await Tell(new JsonObject { ["text"] = Words });
+        Assert.Contains("re-guard", told["exchanges"]![0]!["moments"]!.AsArray().Select(m => (string?)m!["technique"]));
+    }
+
+    [Theory]
+    [InlineData("{}", "/text")]
+    [InlineData("{\"text\": 5}", "/text")]
+    [InlineData("{\"text\": \"a\", \"attire\": \"kimono\"}", "/attire")]
+    [InlineData("{\"text\": \"a\", \"start\": {\"position\": \"attic\", \"role\": \"top\"}}", "/start")]
+    [InlineData("{\"text\": \"a\", \"start\": {\"position\": \"standing\", \"role\": \"top\"}}", "/start")]
+    public async Task What_cannot_be_asked_is_refused_with_a_sentence(string body, string pointer)
+    {
+        var response = await server.Send(HttpMethod.Post, "/api/tell", body);
+        Assert.Contains(response.StatusCode, new[] { HttpStatusCode.BadRequest, HttpStatusCode.UnprocessableEntity });
+        var problem = JsonNode.Parse(await response.Content.ReadAsStringAsync())!;
+        Assert.Contains(problem["errors"]!.AsObject(), e => e.Key.StartsWith(pointer, StringComparison.Ordinal));
+    }
+
+    private static string At(JsonNode span) => Words.Substring((int)span["start"]!, (int)span["length"]!);
+
+    private async Task<JsonNode> Tell(JsonObject asked)
+    {
+        var answer = await server.Send(HttpMethod.Post, "/api/tell", asked.ToJsonString()).Expect(200);
+        return JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
+    }
+}

@@ -1,0 +1,40 @@
+import { expect, it } from 'vitest';
+import { readCaptions } from './captions.ts';
+
+// The shapes of both formats: WebVTT after the W3C's text, SRT as commonly written (no source).
+it('reads WebVTT with settings, notes, voices and hours', () => {
+  const file = [
+    'WEBVTT - a review',
+    '',
+    'NOTE nothing to see',
+    '',
+    'first',
+    '00:05.000 --> 00:09.000 align:start position:0%',
+    '<v Runa>i pulled <c.loud>guard</c>',
+    '',
+    '01:00:02.500 --> 01:00:04.000',
+    'and &amp; then he passed',
+  ];
+  expect(readCaptions(file.join('\n'))).toEqual({
+    text: 'i pulled guard and & then he passed',
+    stamps: [
+      { at: 0, seconds: 5 },
+      { at: 15, seconds: 3602 },
+    ],
+  });
+});
+
+it('reads SRT with a byte order mark and Windows line ends, and keeps repeated lines once', () => {
+  const file = '\uFEFF1\r\n00:00:01,200 --> 00:00:03,000\r\nhe shot\r\n\r\n2\r\n00:00:03,000 --> 00:00:05,000\r\nhe shot\r\ni sprawled\r\n';
+  expect(readCaptions(file)).toEqual({
+    text: 'he shot i sprawled',
+    stamps: [
+      { at: 0, seconds: 1 },
+      { at: 8, seconds: 3 },
+    ],
+  });
+});
+
+it('says when a file holds no captions', () => {
+  expect(readCaptions('dear diary, today I rolled')).toBeNull();
+});

@@ -1,0 +1,314 @@
+<script lang="ts">
+  import { onDestroy, onMount, untrack } from 'svelte';
+  import { send, sentences } from '../../lib/api.ts';
+  import { readCaptions } from '../../lib/captions.ts';
+  import { ground } from '../../lib/ground.svelte.ts';
+  import { keyHelp, typing } from '../../lib/keys.svelte.ts';
+  import { partners } from '../../lib/partners.svelte.ts';
+  import { Reader } from '../../lib/reader.svelte.ts';
+  import * as edit from '../../lib/roll-edit.ts';
+  import { pieces, settle, shifted, type Fix, type Read, type Settled, type Stamp } from '../../lib/telling.ts';
+  import type { Attire, Roll, Told, ToldRoll } from '../../lib/types.ts';
+  import { beltWords, plural } from '../../lib/words.ts';
+  import Stick from '../../sticks/Stick.svelte';
+  import SaveMark from './SaveMark.svelte';
+  import TechniqueSearch from './TechniqueSearch.svelte';
+  import ToldMoments from './ToldMoments.svelte';
+  import ToldWords from './ToldWords.svelte';
+
+  interface Props {
+    roll: Roll;
+    attire: Attire;
+    ontext: (text: string) => void;
+    /** The reading is right: keep it, behind what is there or instead of it. */
+    ontake: (settled: Settled, rolls: readonly ToldRoll[], takeaways: string[], instead: boolean) => void;
+  }
+  const { roll, attire, ontext, ontake }: Props = $props();
+
+  const reader = new Reader();
+  // The words stay here while they are typed; the roll gets every change of them at once, so that none is lost.
+  let text = $state(untrack(() => roll.told ?? ''));
+  const toldBefore = untrack(() => (roll.told ?? '').trim() !== '');
+  // Told behind what was built, the story goes on from there.
+  const start = untrack(() => (toldBefore || roll.exchanges.length === 0 ? null : edit.here(roll)));
+  let fixes = $state.raw<Fix[]>([]);
+  let stamps = $state.raw<Stamp[]>([]);
+  let lit = $state(-1);
+  let chosen = $state(-1);
+  let naming = $state.raw<{ at: number; length: number } | null>(null);
+  let fault = $state('');
+
+  const name = $derived(partners.name(roll.partnerId));
+  const them = $derived(name.split(' ')[0] ?? name);
+  const leads = {
+    to: (technique: string, actor: 'me' | 'them') => edit.landings(ground.technique(technique), actor),
+    finishes: (technique: string) => ground.technique(technique)?.kind === 'submission',
+  };
+  const nothing: Told = { exchanges: [], positions: [], unread: [], rolls: [], takeaways: [] };
+  const current = $derived(reader.of === text ? (reader.told ?? nothing) : null);
+  const told = $derived(reader.told ?? nothing);
+  const settled = $derived(settle(told, reader.of === text ? fixes : shifted(fixes, text, reader.of), stamps, leads));
+  const reads = $derived(settled.reads.flat());
+  const cut = $derived(current ? pieces(text, reads, told.unread) : [{ text, kind: 'plain' as const, moment: -1 }]);
+  const litPlace = $derived.by(() => {
+    const number = lit >= 0 ? lit : chosen;
+    let left = number;
+    for (let e = 0; e < settled.reads.length; e++) {
+      const here = settled.reads[e]?.length ?? 0;
+      if (left >= 0 && left < here) return { exchange: e, moment: left };
+      left -= here;
+    }
+    return null;
+  });
+  const some = $derived(settled.exchanges.length > 0);
+  const there = $derived(roll.exchanges.length > 0);
+  /** Words told before were taken before: then the reading stands instead of what is there. */
+  const instead = $derived(there && toldBefore);
+
+  $effect(() => {
+    reader.read(text, attire, start);
+  });
+  onDestroy(() => reader.stop());
+  let words: ToldWords;
+  onMount(() => words.focus());
+
+  function write(next: string) {
+    fixes = shifted(fixes, text, next);
+    stamps = shifted(stamps, text, next);
+    text = next;
+    chosen = -1;
+    naming = null;
+    ontext(next);
+  }
+
+  function fix(read: Read, change: Omit<Fix, 'at' | 'length'>) {
+    const { start: at, length } = read.source;
+    const same = (f: Fix) => f.at === at && f.length === length && (!f.added || f.technique === read.moment.technique);
+    const before = fixes.find(same);
+    fixes = [...fixes.filter((f) => !same(f)), { ...before, at, length, ...change }];
+    if (change.gone) chosen = -1;
+  }
+
+  const add = (source: { start: number; length: number }, change: Omit<Fix, 'at' | 'length'>) =>
+    (fixes = [...fixes, { at: source.start + source.length, length: 0, ...change, added: true }]);
+
+  async function alias(says: string, means: string) {
+    try {
+      await send('POST', '/api/vocabulary', { positions: [], techniques: [], aliases: [{ says, means }] });
+      await ground.refresh();
+      reader.read(text, attire, start, 0);
+      fault = '';
+    } catch (refused) {
+      fault = sentences(refused).join(' ');
+    }
+  }
+
+  function meant(says: string, means: string) {
+    naming = null;
+    void alias(says, means);
+  }
+
+  function caret(at: number) {
+    chosen = reads.findIndex((r) => r.source.start <= at && at <= r.source.start + r.source.length);
+  }
+
+  function take(replace: boolean) {
+    if (!current || !some) return;
+    const takeaways = told.takeaways.map((s) => text.slice(s.start, s.start + s.length).trim());
+    ontake(settled, told.rolls, takeaways, replace);
+  }
+
+  async function openCaptions(e: Event & { currentTarget: HTMLInputElement }) {
+    const file = e.currentTarget.files?.[0];
+    e.currentTarget.value = '';
+    if (!file) return;
+    const spoken = readCaptions(await file.text());
+    if (!spoken) {
+      fault = `${file.name} holds no captions. Choose a .vtt or .srt file, as caption programs write them.`;
+      return;
+    }
+    fault = '';
+    const lead = text.trim() === '' ? '' : `${text.trimEnd()}\n`;
+    write(lead + spoken.text);
+    stamps = [...stamps, ...spoken.stamps.map((s) => ({ ...s, at: s.at + lead.length }))];
+    reader.read(text, attire, start, 0);
+  }
+
+  function onkeydown(e: KeyboardEvent) {
+    if (keyHelp.open) return;
+    const go = e.key === 'Enter' && (e.ctrlKey || e.metaKey || !(typing(e) || e.target instanceof HTMLButtonElement));
+    if (!go) return;
+    e.preventDefault();
+    take(instead);
+  }
+</script>
+
+<svelte:window {onkeydown} />
+
+<div class="head">
+  <h1>{name} <span class="quiet small">{beltWords(roll.partnerBelt, roll.partnerStripes)}</span></h1>
+  <SaveMark />
+</div>
+
+<div class="columns">
+  <div>
+    <ToldWords
+      bind:this={words}
+      {text}
+      pieces={cut}
+      lit={lit >= 0 ? lit : chosen}
+      ontext={write}
+      onlight={(m) => (lit = m)}
+      oncaret={caret}
+    />
+    <p id="how-told" class="quiet small">
+      Type, paste or dictate. Grey words were read, dashed ones are not sure, wavy ones were not read.
+    </p>
+    <div class="row">
+      {#if there}
+        <button class={instead ? 'act' : 'act-main'} disabled={!current || !some} onclick={() => take(false)}
+          >Put it after what is there</button
+        >
+        <button class={instead ? 'act-main' : 'act'} disabled={!current || !some} onclick={() => take(true)}
+          >Put it in place of what is there</button
+        >
+      {:else}
+        <button class="act-main take" disabled={!current || !some} onclick={() => take(false)}
+          >Take it <span class="small keys">Ctrl+Enter</span></button
+        >
+      {/if}
+      <label class="act file">
+        Open captions
+        <input type="file" accept=".vtt,.srt,text/vtt" onchange={openCaptions} class="sr-only" />
+      </label>
+    </div>
+    {#if fault}<p role="alert" class="fault">{fault}</p>{/if}
+    {#each reader.faults as sentence (sentence)}<p role="alert" class="fault">{sentence}</p>{/each}
+    {#if reader.state === 'away'}
+      <p role="status" class="quiet">
+        Ash Notch does not answer. Your words are kept on this device and are read when it is back.
+      </p>
+    {/if}
+    {#if told.takeaways.length > 0 && current}
+      <h2 class="small">Takeaways that go with it</h2>
+      <ul>
+        {#each told.takeaways as span (span.start)}<li>{text.slice(span.start, span.start + span.length)}</li>{/each}
+      </ul>
+    {/if}
+    {#if told.unread.length > 0 && current}
+      <div class="unread">
+        <h2 class="small">Not read</h2>
+        {#each told.unread.slice(0, 12) as span (span.start)}
+          <button
+            class="act slim"
+            aria-expanded={naming?.at === span.start}
+            onclick={() => (naming = naming?.at === span.start ? null : { at: span.start, length: span.length })}
+            >{text.slice(span.start, span.start + span.length)}</button
+          >
+        {/each}
+      </div>
+      {#if naming}
+        {@const words = text.slice(naming.at, naming.at + naming.length)}
+        <p class="quiet small">What does “{words}” mean? It is kept as a word of yours and read so from now on.</p>
+        <TechniqueSearch
+          {them}
+          {attire}
+          onpick={(technique) => meant(words, technique.id)}
+          oncancel={() => (naming = null)}
+        />
+      {/if}
+    {/if}
+  </div>
+  <div class="reading" aria-live="off">
+    <div class="stick"><Stick exchanges={settled.exchanges} lit={litPlace} /></div>
+    {#if some}
+      <p class="quiet small" role="status">
+        {plural(reads.length, 'moment')} read{told.rolls.length > 1 ? ` in ${told.rolls.length} rolls` : ''}. Choose one
+        to set it right.
+      </p>
+      <ToldMoments
+        {settled}
+        rolls={told.rolls}
+        text={reader.of}
+        {them}
+        {attire}
+        {lit}
+        {chosen}
+        onlight={(m) => (lit = m)}
+        onchoose={(m) => (chosen = m)}
+        onfix={fix}
+        onadd={(read, change) => add(read.source, change)}
+        onalias={(read, technique) =>
+          alias(text.slice(read.source.start, read.source.start + read.source.length), technique)}
+      />
+    {:else if text.trim() === ''}
+      <p class="quiet">What you tell grows into a stick here, moment by moment.</p>
+    {:else}
+      <p class="quiet" role="status">
+        {reader.state === 'idle' ? 'Nothing was read from this yet. Name what was done, and who did it.' : 'Reading…'}
+      </p>
+    {/if}
+  </div>
+</div>
+
+<style>
+  .head {
+    display: flex;
+    flex-wrap: wrap;
+    justify-content: space-between;
+    align-items: baseline;
+    gap: 0.3rem 1rem;
+    margin-bottom: 0.5rem;
+  }
+  .columns {
+    display: grid;
+    grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
+    gap: 1.5rem;
+    align-items: start;
+  }
+  .row,
+  .unread {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.5rem;
+    margin: 0.7rem 0;
+  }
+  .take {
+    min-height: 3rem;
+    padding-inline: 1.4rem;
+  }
+  .file {
+    cursor: pointer;
+  }
+  .file:focus-within {
+    outline: 3px solid var(--mine);
+    outline-offset: 2px;
+  }
+  .slim {
+    min-height: 2.4rem;
+    padding: 0.1rem 0.6rem;
+    font-size: 0.95rem;
+  }
+  ul {
+    list-style: disc;
+    padding-left: 1.2rem;
+  }
+  .stick {
+    min-height: 42px;
+    margin-bottom: 0.5rem;
+  }
+  .fault {
+    border-left: 4px solid var(--mine);
+    padding-left: 0.6rem;
+  }
+  @media (max-width: 720px) {
+    .columns {
+      grid-template-columns: 1fr;
+      gap: 0.6rem;
+    }
+    .keys {
+      display: none;
+    }
+  }
+</style>

@@ -150,7 +150,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
         if (story.Moment is not { Technique: { } last } moment || evidence.Hit.From - moment.Evidence!.Hit.To > 12 || story.Ended)
             return;
         var who = LogOdds(evidence.Me, moment.Actor == Actor.Me);
-        if (Restating.SaysAgain(last, technique) && (moment.Outcome == Outcome.Done || technique.Id == last.Id))
+        if (Restating.SaysAgain(last, technique) && (moment.Outcome == Outcome.Done || technique.Id == last.Id || (last.Finishes() && Near(moment, evidence, 8))))
         {
             into.Add(story with { Score = story.Score + evidence.Gain + (1.1 * who) + Again(technique, last, moment, evidence) });
             if (technique.Id == last.Id && evidence.Done < -0.8 && moment.Outcome == Outcome.Done && ReferenceEquals(story.Last, moment))

@@ -50,7 +50,7 @@ internal sealed class EvidenceReader
         return hit.Meaning.Kind switch
         {
             MeaningKind.Technique => Technique(hit, gain, subject),
-            MeaningKind.Position => new Evidence(hit, gain + (hit.Cost < 0.5 ? Weights.PlaceTold : 0) - (OnOwnBack(hit, subject) ? 6 : 0), subject.Who * subject.Strength, 0, Holder(hit, subject), Arrives(hit)),
+            MeaningKind.Position => new Evidence(hit, gain + (hit.Cost < 0.5 ? Weights.PlaceTold : 0) - (OnOwnBack(hit, subject) || StandsToOpen(hit) ? 6 : 0), subject.Who * subject.Strength, 0, Holder(hit, subject), Arrives(hit)),
             _ => new Evidence(hit, hit.Meaning.Id == "tap" && Negated(hit) != 0 ? gain - 4 : gain, Winner(hit, subject), Outcome(hit, 0.3, false), 0, 0),
         };
     }
@@ -74,6 +74,20 @@ internal sealed class EvidenceReader
     private bool OnOwnBack(Hit hit, Subject subject) =>
         hit.Meaning.Id == "back-control" && tokens[hit.From].Text == "on" && hit.Gaps.Count > 0 && grammar.Owner(hit.Gaps[0].Token) is var whose && (whose == subject.Who || whose == 0);
 
+    // "Stood up and opened my guard": still in the guard.
+    private bool StandsToOpen(Hit hit)
+    {
+        if (hit.Meaning.Id != "standing" || tokens[hit.From].Stem != "stand")
+            return false;
+        for (var at = hit.To; at < tokens.Count && at < hit.To + 5 && tokens[at].Before is Break.None or Break.Comma; at++)
+        {
+            if (tokens[at].Stem is "open" or "break" or "pop" or "crack" or "split" or "pry" || (tokens[at].Stem is "in" or "over" or "front" && at < hit.To + 2))
+                return true;
+        }
+
+        return false;
+    }
+
     private Evidence Technique(Hit hit, double gain, Subject subject)
     {
         var technique = ground.Technique(hit.Meaning.Id)!;
@@ -93,9 +107,12 @@ internal sealed class EvidenceReader
         for (var at = hit.From - 1; at >= 0 && at >= hit.From - 8 && grammar.Clause[at] == grammar.Clause[hit.From]; at--)
         {
             if (cueAt[at] is { Meaning.Id: "finished" } cue && cue.To <= hit.From && Negated(hit) == 0 && !(cue.To < hit.From && grammar.Owner(cue.To) != 0 && tokens[cue.From].Stem == "catch"))
-                return Weights.Finished;
+                return tokens[cue.From].Stem is "catch" or "get" or "hit" or "nail" or "lock" ? Weights.Finished * 0.6 : Weights.Finished;
         }
 
+        // The last thing told, and nothing said against it.
+        if (nextTechnique[Math.Min(hit.To, tokens.Count)] >= tokens.Count && tokens[hit.From].Before == Break.None && Outcome(hit, 0, false) >= 0 && Negated(hit) == 0)
+            return 1.3;
         var verb = tokens[hit.To - 1].Text.EndsWith("ed", StringComparison.Ordinal);
         return verb && Negated(hit) == 0 && ((hit.To < tokens.Count && grammar.Object(hit.To) != 0) || IsPassive(hit)) ? IsPassive(hit) ? 1.2 : Weights.Finished * 0.8 : 0;
     }
@@ -251,7 +268,21 @@ internal sealed class EvidenceReader
                 break;
         }
 
-        return score + Afterwards(hit, own);
+        return score + Afterwards(hit, own) - (CutShort(hit) ? Weights.But : 0);
+    }
+
+    // "He cranked the whizzer, but I ran him over": somebody else goes on after a but.
+    private bool CutShort(Hit hit)
+    {
+        for (var at = hit.To; at + 1 < tokens.Count && at < hit.To + 5 && grammar.Sentence[at] == grammar.Sentence[hit.From]; at++)
+        {
+            if (tokens[at].Text == "but")
+                return grammar.Subjects[at + 1].Who != 0 && grammar.Subjects[at + 1].Who == -grammar.Subjects[hit.From].Who && grammar.Subjects[at + 1].Strength > 0.9;
+            if (nextTechnique[at] == at)
+                return false;
+        }
+
+        return false;
     }
 
     // "She posted on my sweep", "I survived the armbar": told by the one who stopped it.

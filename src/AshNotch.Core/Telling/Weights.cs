@@ -81,6 +81,9 @@ internal static class Weights
     /// <summary>"Stuffed", "did not work" after it.</summary>
     public const double Stopped = 2.6;
 
+    /// <summary>"But I ..." after what they did.</summary>
+    public const double But = 0.9;
+
     /// <summary>"Worked", "was tight" after it.</summary>
     public const double Worked = 1.6;
 

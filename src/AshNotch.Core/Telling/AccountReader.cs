@@ -143,6 +143,8 @@ public sealed class AccountReader
             cost += 9;
         }
 
+        if (hit.Meaning.Id == "disengage" && tokens[hit.From].Text == "back" && grammar.Owner(hit.From - 1) != 0)
+            cost += 9;
         if (grammar.Names[hit.From])
             cost += 2;
         if (attire == Attire.NoGi && (ground.Technique(hit.Meaning.Id)?.Gi == true || (hit.Meaning.Kind == MeaningKind.Position && ground.Position(hit.Meaning.Id)?.Gi == true)))

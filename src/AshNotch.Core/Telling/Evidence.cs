@@ -366,7 +366,7 @@ internal sealed class EvidenceReader
             return subject.Who * subject.Strength * (tokens[hit.From - 1].Text is "got" ? 1 : 0.8);
         if (hit.From > 0 && tokens[hit.From - 1].Text is "and" or "then" && tokens[hit.From].Before == Break.None && subject.Strength < 0.9)
             score -= subject.Who * 0.6;
-        if (verb && subject.Who == 0 && hit.To < tokens.Count && tokens[hit.To].Text == "to")
+        if (verb && subject.Who == 0 && (tokens[hit.To - 1].Text == "to" || (hit.To < tokens.Count && tokens[hit.To].Text == "to")))
             return score - 2;
         if (verb && tokens[hit.From].Before is Break.None or Break.Sentence or Break.Comma or Break.Clause)
             score -= subject.Who * (subject.Strength > 0.85 ? 3 : subject.Strength * 0.8);

@@ -101,7 +101,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
 
     private Story Finish(Story story, Step step, double score)
     {
-        if (story.Ended && story.Last is { Kind: StepKind.End, End: EndKind.Tap } end && end.Actor == step.Actor && Near(end, step.Evidence!, 7))
+        if (story.Ended && story.Last is { Kind: StepKind.End, End: EndKind.Tap } end && end.Actor == step.Actor && end.Evidence!.Hit.Meaning.Kind == MeaningKind.Event && Near(end, step.Evidence!, 7))
         {
             var swapped = step with { Last = end.Last, From = end.From ?? step.From };
             var tap = end with { Last = swapped };

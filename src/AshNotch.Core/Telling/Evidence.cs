@@ -15,6 +15,7 @@ internal sealed record Evidence(Hit Hit, double Gain, double Me, double Done, do
 internal sealed class EvidenceReader
 {
     private static readonly HashSet<string> Stopping = ["post", "stuff", "defend", "block", "deny", "surviv", "escap", "counter", "shrug", "fight", "stop", "shut", "smother", "kill", "get"];
+    private static readonly HashSet<string> Counts = ["two", "three", "four", "five", "six", "2", "3", "4", "5", "6"];
     private static readonly HashSet<string> Hard = ["no", "nope", "nothing", "fail", "failed", "stuffed", "x", "nowhere", "didn't", "not", "couldn't", "never", "nah", "wasn't", "doesn't", "denied", "flattened"];
 
     private readonly Grammar grammar;
@@ -24,6 +25,7 @@ internal sealed class EvidenceReader
     private readonly bool[] unreal;
     private readonly int[] nextTechnique;
     private readonly Hit?[] cueAt;
+    private readonly bool countedTaps;
 
     public EvidenceReader(Grammar grammar, GroundMap ground, IReadOnlyList<Hit> hits, IReadOnlyList<Hit> cues)
     {
@@ -33,6 +35,7 @@ internal sealed class EvidenceReader
         tokens = grammar.Tokens;
         unreal = Unreality.Of(grammar, cues);
         nextTechnique = NextTechnique(tokens.Count, hits);
+        countedTaps = Enumerable.Range(1, Math.Max(0, tokens.Count - 1)).Any(at => tokens[at].Text is "taps" or "subs" or "submissions" && Counts.Contains(tokens[at - 1].Text));
         cueAt = new Hit?[tokens.Count + 1];
         foreach (var cue in cues)
             cueAt[cue.From] = cue;
@@ -97,7 +100,7 @@ internal sealed class EvidenceReader
             gain -= Weights.Denied;
         var usual = technique.Finishes() ? Weights.SubmissionStopped : Weights.ToldDone;
         var own = technique.Kind is "escape" or "retention" or "defence" or "stand-up";
-        var done = Outcome(hit, usual, own) - (negated == 1 ? Weights.CouldNot : 0) + (technique.Finishes() ? Finished(hit) : 0);
+        var done = Outcome(hit, usual, own) - (negated == 1 ? Weights.CouldNot : 0) + (technique.Finishes() ? Finished(hit) + (countedTaps ? Weights.CountedTaps : 0) : 0);
         return new Evidence(hit, gain, me, done, 0, Arrives(hit));
     }
 
@@ -117,7 +120,18 @@ internal sealed class EvidenceReader
         return verb && Negated(hit) == 0 && ((hit.To < tokens.Count && grammar.Object(hit.To) != 0) || IsPassive(hit)) ? IsPassive(hit) ? 1.2 : Weights.Finished * 0.8 : 0;
     }
 
-    private Subject SubjectOf(Hit hit) => grammar.Subjects[hit.From];
+    // In a list of bare names ("he turtles, crucifix, rnc") the subject of the first says little of the next.
+    private Subject SubjectOf(Hit hit)
+    {
+        var subject = grammar.Subjects[hit.From];
+        return tokens[hit.From].Before is Break.Comma or Break.Arrow or Break.Clause && !IsVerb(tokens[hit.From])
+            ? subject with { Strength = subject.Strength * Weights.BareName }
+            : subject;
+    }
+
+    private static bool IsVerb(Token token) =>
+        token.Text.EndsWith("ed", StringComparison.Ordinal) || (token.Text.EndsWith('s') && !token.Text.EndsWith("ss", StringComparison.Ordinal))
+        || !token.Text.StartsWith(token.Stem, StringComparison.Ordinal);
 
     private double Actor(Hit hit, Technique technique, Subject subject)
     {
@@ -137,7 +151,7 @@ internal sealed class EvidenceReader
         else if (passive || hit.Patient)
             score -= subject.Who * subject.Strength * Weights.Passive;
         else if (owner == 0)
-            score += subject.Who * subject.Strength * Weights.SubjectActs;
+            score += subject.Who == 0 && subject.Strength == 0 && !subject.Third ? Weights.TellerFirst * Headless(hit) : subject.Who * subject.Strength * Weights.SubjectActs;
         else
             score += subject.Who * subject.Strength * 0.4;
         score += AfterwardsWho(hit, own, passive);
@@ -156,6 +170,17 @@ internal sealed class EvidenceReader
         }
 
         return score + CaughtBefore(hit);
+    }
+
+    private double Headless(Hit hit)
+    {
+        for (var at = hit.From; at >= 0; at--)
+        {
+            if (grammar.Subjects[at].Who != 0)
+                return 0;
+        }
+
+        return 1;
     }
 
     private double AfterwardsWho(Hit hit, bool own, bool passive)
@@ -363,7 +388,7 @@ internal sealed class EvidenceReader
         var verb = tokens[hit.From].Text is "tapped" or "tap" or "taps" or "tapping" or "say" or "had" or "slap" or "verbal";
         var noun = hit.From > 0 && tokens[hit.From - 1].Text is "the" or "a" or "for" or "got" or "another";
         if (noun)
-            return subject.Who * subject.Strength * (tokens[hit.From - 1].Text is "got" ? 1 : 0.8);
+            return subject.Strength > 0.7 ? subject.Who * 0.9 : 0;
         if (hit.From > 0 && tokens[hit.From - 1].Text is "and" or "then" && tokens[hit.From].Before == Break.None && subject.Strength < 0.9)
             score -= subject.Who * 0.6;
         if (verb && subject.Who == 0 && (tokens[hit.To - 1].Text == "to" || (hit.To < tokens.Count && tokens[hit.To].Text == "to")))

@@ -116,7 +116,7 @@ internal sealed class Grammar
         token.Stem is "be" or "hav" or "get" or "do" or "tak" or "go" or "start" or "shoot" or "try" or "pull" or "put" or "pass" or "play" or "sit" or "stand" or "throw"
             or "snap" or "sprawl" or "roll" or "sweep" or "tap" or "hold" or "drop" or "clinch" or "open" or "com" or "begin" or "mak" or "kneel" or "step" or "catch"
             or "hit" or "post" or "turn" or "jump" or "grab" or "want" or "keep" or "shot" or "push" or "attack" or "drag" or "cut" or "turtl" or "invert"
-            or "just" or "immediately" or "then" or "also" or "mov" or "framed" or "ti" or "dov" or "let" or "end" or "say" or "tell";
+            or "just" or "immediately" or "then" or "also" or "mov" or "framed" or "ti" or "dov" or "let" or "end" or "say" or "tell" or "could" or "would" or "can" or "never" or "always" or "finish" or "escap" or "fight" or "recover" or "bridg" or "spin";
 
     private void FindPartner()
     {

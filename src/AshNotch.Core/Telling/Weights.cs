@@ -81,6 +81,15 @@ internal static class Weights
     /// <summary>"Stuffed", "did not work" after it.</summary>
     public const double Stopped = 2.6;
 
+    /// <summary>"Three taps:" before a list of submissions: each of them came off.</summary>
+    public const double CountedTaps = 2;
+
+    /// <summary>How much of the subject reaches a bare name in a list.</summary>
+    public const double BareName = 0.35;
+
+    /// <summary>Words before anybody was named are about the one who tells.</summary>
+    public const double TellerFirst = 0.35;
+
     /// <summary>"But I ..." after what they did.</summary>
     public const double But = 0.9;
 
@@ -123,7 +132,7 @@ internal static class Weights
     public const double StartsElsewhere = -0.9;
 
     /// <summary>It starts at a spot where the doer is the one below, or above, of what they are.</summary>
-    public const double StartsMirrored = -2.2;
+    public const double StartsMirrored = -2.8;
 
     /// <summary>The spot said is where they are already.</summary>
     public const double SpotHolds = 1.3;

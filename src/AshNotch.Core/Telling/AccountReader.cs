@@ -157,7 +157,7 @@ public sealed class AccountReader
         [.. hits.GroupBy(h => (h.From, h.To, h.Meaning)).Select(g => g.OrderBy(h => h.Cost - (0.5 * h.Words)).First()).OrderBy(h => h.From)];
 
     // A phrase inside a longer one is part of it: "stand up" in "technical stand up".
-    private static List<Hit> Outermost(List<Hit> hits, int count)
+    private List<Hit> Outermost(List<Hit> hits, int count)
     {
         var covering = new Hit?[count];
         foreach (var hit in hits.Where(h => h.Cost < 0.5 && h.Meaning.Kind is MeaningKind.Technique or MeaningKind.Position or MeaningKind.Event && h.Gaps.Count <= 2))
@@ -170,11 +170,14 @@ public sealed class AccountReader
         }
 
         var named = hits.Where(h => h.Meaning.Kind == MeaningKind.Position && h.Cost < 0.9)
-            .Where(h => covering[h.From] is { Meaning.Id: "guard-pull" } pull && pull.To == h.To)
+            .Where(h => covering[h.From] is { Meaning.Kind: MeaningKind.Technique } whole && whole.To == h.To && Names(whole, h.Meaning.Id))
             .GroupBy(h => covering[h.From]!).ToDictionary(g => (g.Key.From, g.Key.To), g => g.MaxBy(h => h.Words)!.Meaning.Id);
         return [.. hits.Where(h => !Inside(h, covering[h.From]) && !Inside(h, covering[h.To - 1]))
-            .Select(h => h.Meaning.Id == "guard-pull" && named.TryGetValue((h.From, h.To), out var place) && place != "open-guard" ? h with { Place = place } : h)];
+            .Select(h => h.Meaning.Kind == MeaningKind.Technique && named.TryGetValue((h.From, h.To), out var place) && place != "open-guard" ? h with { Place = place } : h)];
     }
+
+    private bool Names(Hit whole, string position) =>
+        whole.Meaning.Id == "guard-pull" || ground.Technique(whole.Meaning.Id)!.To.Any(t => Spot.Parse(t).Position == position);
 
     private static bool Inside(Hit hit, Hit? longer) =>
         longer is not null && longer.Words > hit.Words && longer.From <= hit.From && longer.To >= hit.To;

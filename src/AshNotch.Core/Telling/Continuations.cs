@@ -181,6 +181,8 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
 
     private bool Refines(Step moment, Evidence evidence)
     {
+        if (evidence.Hit.From - moment.Evidence!.Hit.To <= 1 && evidence.Hit.From >= moment.Evidence.Hit.To && tokens[evidence.Hit.From].Before == Break.None)
+            return true;
         for (var at = moment.Evidence!.Hit.To; at < evidence.Hit.From; at++)
         {
             if (tokens[at].Text is "with" or "by" or "via" or "using" or "through" or "off" or "from" or "like" or "kind" or "of" or "going" or "doing" or "a" or "called")
@@ -212,7 +214,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
         var place = evidence.Hit.Meaning.Id;
         foreach (var id in Arrivals.At(place))
         {
-            if (ground.Technique(id) is not { } technique || (Arrivals.NeedsWord(id) && evidence.Arrives < 1) || (evidence.Arrives < 0))
+            if (ground.Technique(id) is not { } technique || (Arrivals.NeedsWord(id) && evidence.Arrives < 1) || (evidence.Arrives < 0) || (Arrivals.NeedsWord(id) && Math.Abs(evidence.Holder) > 2))
                 continue;
             var inner = new List<Story>();
             var me = evidence.Holder;

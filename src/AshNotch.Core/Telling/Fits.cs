@@ -46,8 +46,10 @@ internal sealed class Fits(GroundMap ground)
         if (start > 0)
             return new Fit(usual, null, false);
         var doer = View(here, actor);
+        if (technique.Id == "sprawl" && ground.Position(here.Position)?.Scores is not ("nothing" or "guard"))
+            return new Fit(2 * Weights.StartsMirrored, null, false);
         var mirrored = technique.From.Count > 0 && technique.From.All(f => Opposed(f, doer));
-        return new Fit((mirrored ? Weights.StartsMirrored : Weights.StartsElsewhere) + usual, null, false);
+        return new Fit((mirrored ? Weights.StartsMirrored * (technique.Kind is "escape" or "retention" ? 2 : 1) : Weights.StartsElsewhere) + usual, null, false);
     }
 
     /// <summary>How well the technique starts at the owner's spot: 1 named, 0.6 any guard, 0.35 near, 0.1 anywhere, 0 not.</summary>
@@ -88,6 +90,7 @@ internal sealed class Fits(GroundMap ground)
             ("sweep", "butterfly-guard" or "half-butterfly") => "butterfly-sweep",
             ("sweep", "half-guard" or "knee-shield" or "dogfight" or "quarter-guard") => "half-guard-sweep",
             ("back-take", "kimura-hold") => "kimura-back-take",
+            ("choke", "north-south") => "north-south-choke",
             _ => technique.Id,
         };
         return ground.Technique(name) ?? technique;
@@ -161,6 +164,7 @@ internal sealed class Fits(GroundMap ground)
             "sprawl" => before.Id is "single-leg" or "double-leg" or "low-single" or "takedown" or "wrestle-up",
             "hide-the-heel" => before.Id.EndsWith("heel-hook", StringComparison.Ordinal),
             "hand-fight-the-choke" => before.Target == "neck",
+            "knee-elbow-frame" or "high-leg" or "invert" => before.Kind == "pass",
             "whizzer" => before.Id is "single-leg" or "half-guard-sweep" or "wrestle-up",
             "shoulder-counter-choke" => before.Id is "guillotine" or "arm-in-guillotine",
             _ => technique.Kind == "defence" && technique.Id.EndsWith("-defence", StringComparison.Ordinal) && before.Finishes(),

@@ -52,6 +52,24 @@ await take('soft-spots', '/soft-spots/half-guard/bottom', laptop);
 await take('soft-spots-phone', '/soft-spots', { ...phone, colorScheme: 'dark' });
 await take('partners', '/partners', laptop);
 await take('data', '/data', laptop);
+/** Tells a roll and opens one of its moments. */
+async function tell(page) {
+  await page.getByRole('button', { name: 'Add a roll' }).click();
+  await page.getByRole('button', { name: /Sunniva/ }).click();
+  await page.getByRole('button', { name: 'Tell it', exact: true }).click();
+  await page
+    .getByLabel('Tell it, in your own words')
+    .fill(
+      'Started on the feet. She shot a double, I sprawled and got the front headlock. Tried a guillotine, she popped her head out ' +
+        'and pulled half guard. I knee cut to side control, she framed and got a flimflam going but I mounted. Armbar from there, ' +
+        'tap. Need to keep my elbows in.',
+    );
+  await page.waitForTimeout(700);
+  await page.getByRole('button', { name: /Frame and hip escape/ }).click();
+}
+
+await take('tell', '/log/new', laptop, tell);
+await take('tell-phone', '/log/new', phone, tell);
 await take('log-phone', '/log/new', phone, build);
 await take('log', '/log/new', { ...laptop, colorScheme: 'dark' }, build);
 

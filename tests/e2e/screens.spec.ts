@@ -38,6 +38,24 @@ for (const { width, height } of [
   }
 }
 
+test('axe finds nothing while a roll is told', async ({ page, demo }) => {
+  for (const size of [
+    { width: 1280, height: 800 },
+    { width: 390, height: 844 },
+  ]) {
+    await page.setViewportSize(size);
+    await page.goto(`${demo.url}/#/log/n48/n48-1`);
+    await page.getByRole('button', { name: 'Tell it', exact: true }).click();
+    await page
+      .getByLabel('Tell it, in your own words')
+      .fill('He shot a double and I sprawled, got a flumpet going, and maybe passed. Need to breathe.');
+    await page.getByRole('button', { name: /^I: Sprawl/ }).click();
+    await expect(page.getByRole('button', { name: 'take it out' })).toBeVisible();
+    await check(page, `telling, ${size.width} wide`);
+    await page.goto(`${demo.url}/#/nowhere`);
+  }
+});
+
 test('axe finds nothing on the steps of logging, nor on the empty screens', async ({ page, empty }) => {
   await page.goto(empty.url);
   await expect(page.getByRole('heading', { name: 'Whose log is this?' })).toBeVisible();

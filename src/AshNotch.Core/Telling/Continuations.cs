@@ -286,8 +286,10 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
     {
         if (story.Ended)
             return story with { Score = story.Score + (evidence.Gain * 0.5) };
-        var step = new Step(story.Last, StepKind.End, evidence) { End = kind, From = story.Spot, Source = SourceOf(evidence.Hit) };
-        return new Story(step, null, story.Score + evidence.Gain - (story.Pending is null ? 0 : Weights.NoTapFollows)) { Ended = true };
+        // "Got the armbar. Restarted": the restart says that it was tapped to.
+        var tapped = story.Pending is not null && kind == EndKind.Reset;
+        var step = new Step(story.Last, StepKind.End, evidence) { End = tapped ? EndKind.Tap : kind, Actor = story.Pending ?? Actor.Me, From = story.Spot, Source = SourceOf(evidence.Hit) };
+        return new Story(step, null, story.Score + evidence.Gain - (story.Pending is null || tapped ? 0 : Weights.NoTapFollows)) { Ended = true };
     }
 
     private void Repeat(Story story, Evidence evidence, List<Story> into)

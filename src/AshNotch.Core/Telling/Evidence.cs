@@ -98,6 +98,9 @@ internal sealed class EvidenceReader
         var negated = Negated(hit);
         if (negated == 2)
             gain -= Weights.Denied;
+        // "I landed on my back" is no back take.
+        if (technique.Id == "back-take" && !hit.Patient && hit.Gaps.Count > 0 && subject.Who != 0 && subject.Strength > 0.5 && grammar.Owner(hit.Gaps[0].Token) == subject.Who && !IsPassive(hit))
+            gain -= 5;
         var usual = technique.Finishes() ? Weights.SubmissionStopped : Weights.ToldDone;
         var own = technique.Kind is "escape" or "retention" or "defence" or "stand-up";
         var done = Outcome(hit, usual, own) - (negated == 1 ? Weights.CouldNot : 0) + (technique.Finishes() ? Finished(hit) + (countedTaps ? Weights.CountedTaps : 0) : 0);
@@ -141,6 +144,9 @@ internal sealed class EvidenceReader
             first--;
         var owner = first >= 0 && tokens[first + 1].Before == Break.None ? grammar.Owner(first) : 0;
         var score = 0.0;
+        // "him toe hold": who stands before it like a label.
+        if (hit.From > 0 && tokens[hit.From].Before == Break.None && tokens[hit.From - 1].Before != Break.None && grammar.Object(hit.From - 1) is var label && label != 0 && !grammar.Names[hit.From - 1])
+            return label * Weights.OwnerActs;
         var passive = owner == 0 && IsPassive(hit);
         if (owner != 0 && IsPassive(hit))
             return -owner * Weights.Passive;
@@ -381,6 +387,8 @@ internal sealed class EvidenceReader
         var whom = hit.To < tokens.Count && tokens[hit.To].Before == Break.None ? grammar.Object(hit.To) : 0;
         foreach (var (token, _) in hit.Gaps)
             whom = whom == 0 ? grammar.Object(token) : whom;
+        if (whom == 1 && tokens[hit.From].Text == "tap" && (hit.To + 1 >= tokens.Count || tokens[hit.To + 1].Before != Break.None))
+            return 2;
         if (whom != 0)
             return -whom * Weights.ObjectSuffers;
         if (hit.Meaning.Id == "finish")

@@ -9,7 +9,18 @@ internal static class Facts
 {
     private static readonly Dictionary<string, double> Numbers = new()
     {
-        ["two"] = 2, ["three"] = 3, ["four"] = 4, ["five"] = 5, ["six"] = 6, ["seven"] = 7, ["eight"] = 8, ["nine"] = 9, ["ten"] = 10, ["twelve"] = 12, ["fifteen"] = 15, ["twenty"] = 20,
+        ["two"] = 2,
+        ["three"] = 3,
+        ["four"] = 4,
+        ["five"] = 5,
+        ["six"] = 6,
+        ["seven"] = 7,
+        ["eight"] = 8,
+        ["nine"] = 9,
+        ["ten"] = 10,
+        ["twelve"] = 12,
+        ["fifteen"] = 15,
+        ["twenty"] = 20,
     };
 
     /// <summary>The rolls, at least one.</summary>

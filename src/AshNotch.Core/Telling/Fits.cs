@@ -90,6 +90,8 @@ internal sealed class Fits(GroundMap ground)
             ("sweep", "butterfly-guard" or "half-butterfly") => "butterfly-sweep",
             ("sweep", "half-guard" or "knee-shield" or "dogfight" or "quarter-guard") => "half-guard-sweep",
             ("back-take", "kimura-hold") => "kimura-back-take",
+            ("sweep", _) when from is { Role: Role.Bottom } under && ground.Position(under.Position)?.Scores is not "guard" => "reversal",
+            ("guard-pull", _) when from is { Role: Role.Bottom } guard && ground.Position(guard.Position)?.Scores is "guard" => "guard-setup",
             ("choke", "north-south") => "north-south-choke",
             _ => technique.Id,
         };

@@ -55,7 +55,7 @@ internal sealed class NearWords
                 var limit = !anyOdd ? Weights.NearestEveryday : functions > 0 && edgeFunction ? Weights.NearestWithSmallWords : length == 1 ? Weights.NearestWord : Weights.NearestRun;
                 if (distance > limit || (length == 1 && spelling > Weights.NearestSpelling) || (literal.Joined.Length < 6 && distance > 0.32))
                     continue;
-                if (!anyOdd && (!same || literal.Words == length || (edgeFunction && literal.Joined != joined)))
+                if (!anyOdd && (!same || literal.Words == length || (edgeFunction && spelling > 0.15)))
                     continue;
                 hits.Add(new Hit(at, at + length, literal.Meaning, Math.Max(1, Math.Min(literal.Words, length)), Weights.Near * distance + 0.2, false, []));
             }

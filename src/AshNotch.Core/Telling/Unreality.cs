@@ -40,6 +40,8 @@ internal static class Unreality
             return;
         }
 
+        if (cue.From > 0 && word is "need" or "needed" && tokens[cue.From - 1].Text is var before && (before is "not" or "never" || before.EndsWith("n't", StringComparison.Ordinal)))
+            return;
         Mark(grammar, unreal, cue.From, wholeSentence: false);
         if (word is not ("if" or "coach" or "told" or "tell" or "said" or "says" or "need" or "needed" or "next" or "my" or "drill" or "everybody" or "everyone" or "had" or "would" or "must" or "want" or "note" or "remember"))
             return;

@@ -162,6 +162,13 @@ internal static class Walk
             var last = moments.FindLastIndex(m => ground.Technique(m.Moment.Technique)!.Finishes() && m.Moment.Actor == step.Actor);
             if (last >= 0 && last >= moments.Count - 2 && moments[last].Moment.Outcome == Outcome.Stopped && last == moments.Count - 1)
                 moments[last] = moments[last] with { Moment = moments[last].Moment with { Outcome = Outcome.Done, To = null } };
+            if (last >= 0 && last >= moments.Count - 3 && moments[last].Moment.Outcome == Outcome.Stopped)
+            {
+                // Tried, held on to, and tapped to a little later.
+                moments.Add(moments[last] with { Moment = moments[last].Moment with { Outcome = Outcome.Done, To = null, Sure = false }, Source = step.Source, Others = [] });
+                last = moments.Count - 1;
+            }
+
             string? technique = last >= 0 && moments[last].Moment.Outcome == Outcome.Done ? moments[last].Moment.Technique : null;
             Finish(new ExchangeEnd { Kind = EndKind.Tap, By = step.Actor, Technique = technique });
         }

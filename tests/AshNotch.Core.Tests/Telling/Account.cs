@@ -15,7 +15,7 @@ public sealed record Account(
     string Id, string Style, Attire? Attire, Spot? Start, string Text, IReadOnlyList<WantedMoment> Moments, IReadOnlyList<WantedSpot> Positions)
 {
     /// <summary>Kept aside: takes no part in the work on the reader.</summary>
-    public bool SetAside => int.Parse(Id[1..]) % 3 == 0;
+    public bool SetAside { get; init; }
 
     /// <summary>All accounts.</summary>
     public static IReadOnlyList<Account> All { get; } =
@@ -40,7 +40,10 @@ public sealed record Account(
             var positions = lines.First(l => l.StartsWith('@'))[1..];
             yield return new Account(
                 head[0], style, head[1] switch { "gi" => Core.Log.Attire.Gi, "no-gi" => Core.Log.Attire.NoGi, _ => null },
-                head[2] == "-" ? null : Spot.Parse(head[2]), words, [.. Parts(moments).Select(Wanted)], [.. Parts(positions).Select(At)]);
+                head[2] == "-" ? null : Spot.Parse(head[2]), words, [.. Parts(moments).Select(Wanted)], [.. Parts(positions).Select(At)])
+            {
+                SetAside = head.Length > 3 && head[3] == "aside",
+            };
         }
     }
 

@@ -25,7 +25,8 @@ it('reads WebVTT with settings, notes, voices and hours', () => {
 });
 
 it('reads SRT with a byte order mark and Windows line ends, and keeps repeated lines once', () => {
-  const file = '\uFEFF1\r\n00:00:01,200 --> 00:00:03,000\r\nhe shot\r\n\r\n2\r\n00:00:03,000 --> 00:00:05,000\r\nhe shot\r\ni sprawled\r\n';
+  const file =
+    '\uFEFF1\r\n00:00:01,200 --> 00:00:03,000\r\nhe shot\r\n\r\n2\r\n00:00:03,000 --> 00:00:05,000\r\nhe shot\r\ni sprawled\r\n';
   expect(readCaptions(file)).toEqual({
     text: 'he shot i sprawled',
     stamps: [

@@ -117,6 +117,7 @@ class LogDraft {
     };
     this.show(draft, 'saved');
     await device.drafts.put(draft).catch(() => undefined);
+    await device.drafts.filter((d) => !d.dirty && d.id !== id).delete();
     await keep('open-session', id);
     return true;
   }

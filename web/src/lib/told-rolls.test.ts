@@ -4,8 +4,7 @@ import type { Partner, Session, ToldRoll } from './types.ts';
 
 const partner = (id: string, name: string): Partner => ({ id, name, belt: 'blue', version: 1, rolls: 0 }) as Partner;
 const people = [partner('cosmo', 'Cosmo V.'), partner('h1', 'Halima S.'), partner('h2', 'Halima T.')];
-const facts = (more: Partial<ToldRoll>): ToldRoll =>
-  ({ source: { start: 0, length: 1 }, ...more }) as ToldRoll;
+const facts = (more: Partial<ToldRoll>): ToldRoll => ({ source: { start: 0, length: 1 }, ...more }) as ToldRoll;
 const session: Session = {
   id: 's',
   date: '2026-03-03',

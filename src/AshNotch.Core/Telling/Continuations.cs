@@ -45,6 +45,8 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
 
     private void Moments(Story story, Evidence evidence, Technique technique, string? place, double gain, List<Story> into)
     {
+        if (technique.Kind is "escape" or "retention" && Unsettled(story, evidence) is { } undone)
+            story = undone;
         foreach (var actor in Both)
         {
             var who = evidence.Me + (story.Moment is { } last ? (last.Actor == Actor.Me ? 1 : -1) * Weights.SameActor * (last.Outcome == Outcome.Done ? 1 : 0.6) : 0);
@@ -76,6 +78,29 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
                     Done(story, step, technique, actor, place, told, into);
             }
         }
+    }
+
+    // "He passed, but I had my knee back in before he settled": the pass did not come off.
+    private Story? Unsettled(Story story, Evidence evidence)
+    {
+        if (story.Last is not { Kind: StepKind.Moment, Outcome: Outcome.Done, Technique.Kind: "pass" or "sweep" or "advance" or "takedown" } last || !Near(last, evidence, 12))
+            return null;
+        for (var at = last.Evidence!.Hit.To; at < Math.Min(tokens.Count, evidence.Hit.To + 9); at++)
+        {
+            var unsettled = tokens[at].Stem is "settl" or "count" or "stabiliz" or "consolidat";
+            if (!unsettled)
+                continue;
+            for (var before = Math.Max(0, at - 3); before < at; before++)
+            {
+                if (tokens[before].Text is "before" or "never" or "not" or "without" || tokens[before].Text.EndsWith("n't", StringComparison.Ordinal))
+                {
+                    var stopped = last with { Outcome = Outcome.Stopped, To = last.From, ToGuessed = false };
+                    return story with { Last = stopped, Moment = stopped, Spot = last.From };
+                }
+            }
+        }
+
+        return null;
     }
 
     // "Passed to north-south": the place is where the pass led, not another step.

@@ -44,10 +44,12 @@ internal sealed class Fits(GroundMap ground)
         if (start > 0.3)
             return new Fit(Weights.StartsNear + usual, null, false);
         if (start > 0)
-            return new Fit(usual, null, false);
+            return new Fit(usual + (technique.Finishes() ? Weights.BetterPlaced * (actor == Actor.Me ? 1 : -1) * ground.Worth(here) : 0), null, false);
         var doer = View(here, actor);
         if (technique.Id == "sprawl" && ground.Position(here.Position)?.Scores is not ("nothing" or "guard"))
             return new Fit(2 * Weights.StartsMirrored, null, false);
+        if (technique.To.Any(t => Spot.Parse(t) == doer) && technique.Kind is "advance" or "back-take" or "defence" && technique.Id != "settle-pin")
+            return new Fit(Weights.AlreadyThere, null, false);
         var mirrored = technique.From.Count > 0 && technique.From.All(f => Opposed(f, doer));
         return new Fit((mirrored ? Weights.StartsMirrored * (technique.Kind is "escape" or "retention" ? 2 : 1) : Weights.StartsElsewhere) + usual, null, false);
     }

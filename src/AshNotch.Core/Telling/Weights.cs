@@ -17,6 +17,9 @@ internal static class Weights
     /// <summary>A place that is named is hardly ever idle talk.</summary>
     public const double PlaceTold = 0.9;
 
+    /// <summary>A place told as a verb ("turtled") is rather a step to it.</summary>
+    public const double ToldAsDone = 1.2;
+
     /// <summary>A phrase of everyday words ("pull", "slice") has to be carried by the rest.</summary>
     public const double EverydayPhrase = 0.9;
 
@@ -133,6 +136,15 @@ internal static class Weights
 
     /// <summary>It starts at a spot where the doer is the one below, or above, of what they are.</summary>
     public const double StartsMirrored = -2.8;
+
+    /// <summary>A choke without a name comes from whoever is better placed.</summary>
+    public const double BetterPlaced = 1.5;
+
+    /// <summary>A step to where the doer is already is no step.</summary>
+    public const double AlreadyThere = -2.6;
+
+    /// <summary>"Fell back for the armbar": for is a try.</summary>
+    public const double For = 0.7;
 
     /// <summary>The spot said is where they are already.</summary>
     public const double SpotHolds = 1.3;

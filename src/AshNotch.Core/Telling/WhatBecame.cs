@@ -72,7 +72,7 @@ internal sealed class WhatBecame
 
     private double Outcome(Hit hit, double usual, bool own)
     {
-        var score = usual - Against(hit);
+        var score = usual - Against(hit) - (FollowsFor(hit) ? Weights.For : 0);
         for (var at = hit.From - 1; at >= 0 && at >= hit.From - 7 && grammar.Clause[at] == grammar.Clause[hit.From]; at--)
         {
             if (clues.CueAt[at] is { Meaning.Id: "try" } cue && cue.To <= hit.From)
@@ -86,6 +86,14 @@ internal sealed class WhatBecame
         }
 
         return score + Afterwards(hit, own) - (CutShort(hit) ? Weights.But : 0);
+    }
+
+    private bool FollowsFor(Hit hit)
+    {
+        var at = hit.From - 1;
+        if (at > 0 && tokens[at].Text is "the" or "a" or "an" or "my" or "his" or "her")
+            at--;
+        return at > 0 && tokens[at].Text == "for" && tokens[at + 1].Before == Break.None;
     }
 
     // "He cranked the whizzer, but I ran him over": somebody else goes on after a but.

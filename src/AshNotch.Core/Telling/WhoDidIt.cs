@@ -54,7 +54,7 @@ internal sealed class WhoDidIt
                 score -= whose * Weights.ObjectSuffers;
         }
 
-        return score + CaughtBefore(hit);
+        return score + CaughtBefore(hit) + Met(hit, subject);
     }
 
     private double Headless(Hit hit)
@@ -100,6 +100,18 @@ internal sealed class WhoDidIt
     }
 
     private bool StartsClause(int at) => at + 1 < tokens.Count && grammar.Names[at] && tokens[at + 1].Stem is "be" or "hav" or "get" or "'s";
+
+    // "Got hit with a whizzer", "was put in the body triangle": the subject suffers it.
+    private double Met(Hit hit, Subject subject)
+    {
+        for (var at = hit.From - 1; at > 1 && at >= hit.From - 4 && tokens[at + 1].Before == Break.None; at--)
+        {
+            if (tokens[at].Text is "with" or "in" or "by" or "into" && tokens[at - 1].Text is "hit" or "caught" or "met" or "put" or "punished" or "locked" or "stuck" or "finished" && tokens[at - 2].Stem is "be" or "get")
+                return -(subject.Who == 0 ? 0.7 : subject.Who * subject.Strength) * (Weights.Passive + Weights.SubjectActs);
+        }
+
+        return 0;
+    }
 
     private double CaughtBefore(Hit hit)
     {

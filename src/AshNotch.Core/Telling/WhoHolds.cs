@@ -124,7 +124,7 @@ internal sealed class WhoHolds
             return false;
         for (var at = hit.To; at < tokens.Count && at < hit.To + 5 && tokens[at].Before is Break.None or Break.Comma; at++)
         {
-            if (tokens[at].Stem is "open" or "break" or "pop" or "crack" or "split" or "pry" || (tokens[at].Stem is "in" or "over" or "front" && at < hit.To + 2))
+            if (tokens[at].Stem is "open" or "break" or "pop" or "crack" or "split" or "pry" or "sweep" || (tokens[at].Stem is "in" or "into" or "over" or "front" && at < hit.To + 2))
                 return true;
         }
 
@@ -145,7 +145,7 @@ internal sealed class WhoHolds
             if (stem is "in" or "from" or "under" or "of" or "start" or "be" or "with" or "lose" or "los" or "had" or "hav" or "out" or "at" or "play" or "hold" or "held" or "'s" or "'m" or "still" or "keep")
                 return -Weights.Being;
             if (stem is "to" or "into" or "get" or "tak" or "climb" or "step" or "mov" or "go" or "hit" or "pop" or "hop" or "slid" or "lock" or "land" or "enter" or "reach" or "swing" or "spin" or "switch"
-                or "walk" or "drop" or "jump" or "then" or "set" or "put" or "throw" or "com" or "find" or "end" or "onto" or "circl" or "transition" or "advance" or "advanc" or "grab" or "close" or "clos" or "secur" or "settl" or "roll")
+                or "walk" or "drop" or "jump" or "then" or "set" or "put" or "throw" or "com" or "find" or "end" or "onto" or "circl" or "transition" or "advance" or "advanc" or "grab" or "close" or "clos" or "secur" or "settl" or "roll" or "pull")
                 return Weights.Arriving;
             if (Words.Joiners.Contains(tokens[at].Text))
                 return 0.4;

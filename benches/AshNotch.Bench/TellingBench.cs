@@ -8,6 +8,7 @@ namespace AshNotch.Bench;
 internal static class TellingBench
 {
     private const int Rounds = 200;
+    private const int WarmUps = 600;
 
     public static void Run(IReadOnlyList<string> asked)
     {
@@ -46,14 +47,15 @@ internal static class TellingBench
             var text = string.Join(' ', Enumerable.Range(0, length).Select(i => words[i % words.Length]));
             var rounds = Math.Max(15, Rounds * 100 / length);
             var times = new List<double>();
-            for (var round = 0; round < rounds + 20; round++)
+            var warmUp = Math.Max(20, WarmUps * 100 / length);
+            for (var round = 0; round < rounds + warmUp; round++)
             {
                 var watch = Stopwatch.StartNew();
                 AccountReader.Default.Read(text);
                 times.Add(watch.Elapsed.TotalMilliseconds);
             }
 
-            var median = times.Skip(20).Order().ElementAt(rounds / 2);
+            var median = times.Skip(warmUp).Order().ElementAt(rounds / 2);
             Console.WriteLine($"{length,5}   {median,9:0.00}   {median * 100 / length,9:0.00}");
         }
     }

@@ -10,7 +10,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
     private static readonly Outcome[] Either = [Outcome.Done, Outcome.Stopped];
 
     /// <summary>Adds the stories that read the match.</summary>
-    public void Of(Story story, Evidence evidence, List<Story> into)
+    public void Of(Story story, Evidence evidence, Beam into)
     {
         switch (evidence.Hit.Meaning.Kind)
         {
@@ -43,7 +43,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
         return word.EndsWith("ed", StringComparison.Ordinal) || word.EndsWith("es", StringComparison.Ordinal) || word is "took" or "take" or "got" or "get" or "climb" or "go" or "went" or "walk" or "step" or "slid";
     }
 
-    private void Moments(Story story, Evidence evidence, Technique technique, string? place, double gain, List<Story> into)
+    private void Moments(Story story, Evidence evidence, Technique technique, string? place, double gain, Beam into)
     {
         if (technique.Kind is "escape" or "retention" && Unsettled(story, evidence) is { } undone)
             story = undone;
@@ -139,7 +139,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
         return new Story(implied, null, score) { Moment = step, Ended = true };
     }
 
-    private void Done(Story story, Step step, Technique technique, Actor actor, string? place, double score, List<Story> into)
+    private void Done(Story story, Step step, Technique technique, Actor actor, string? place, double score, Beam into)
     {
         var destinations = fits.Destinations(technique, actor, step.From);
         if (place is not null)
@@ -170,7 +170,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
     private static bool Near(Step step, Evidence evidence, int words) => step.Evidence is { } before && evidence.Hit.From - before.Hit.To <= words;
 
     // "Seat belt and got the back": one thing in two names.
-    private void Restate(Story story, Evidence evidence, Technique technique, List<Story> into)
+    private void Restate(Story story, Evidence evidence, Technique technique, Beam into)
     {
         if (story.Moment is not { Technique: { } last } moment || evidence.Hit.From - moment.Evidence!.Hit.To > 12 || story.Ended)
             return;
@@ -187,14 +187,14 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
         else if (Restating.SaysAgain(last, technique) && Near(moment, evidence, 8) && ReferenceEquals(story.Last, moment) && !last.Finishes())
         {
             // "Shot the single and took me down": the try came off after all.
-            var inner = new List<Story>();
+            var inner = new Beam();
             var before = new Story(moment.Last, moment.From, story.Score + evidence.Gain + who);
             Done(before, moment with { Outcome = Outcome.Done }, last, moment.Actor, null, before.Score + LogOdds(evidence.Done, true), inner);
             into.AddRange(inner);
         }
         else if (Restating.SaysAgain(technique, last) && Refines(moment, evidence) && ReferenceEquals(story.Last, moment))
         {
-            var inner = new List<Story>();
+            var inner = new Beam();
             var before = new Story(moment.Last, moment.From, story.Score + 0.4);
             Moments(before with { Moment = null }, evidence with { Me = moment.Actor == Actor.Me ? 3 : -3, Done = moment.Outcome == Outcome.Done ? 3 : -3 }, technique, null, evidence.Gain, inner);
             into.AddRange(inner.Where(s => s.Moment!.Actor == moment.Actor && s.Moment.Outcome == moment.Outcome));
@@ -217,7 +217,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
         return false;
     }
 
-    private void Place(Story story, Evidence evidence, List<Story> into)
+    private void Place(Story story, Evidence evidence, Beam into)
     {
         var id = evidence.Hit.Meaning.Id;
         var even = ground.Position(id)?.Roles.Contains(Role.Even) == true;
@@ -234,21 +234,21 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
         }
     }
 
-    private void Arrive(Story story, Evidence evidence, List<Story> into)
+    private void Arrive(Story story, Evidence evidence, Beam into)
     {
         var place = evidence.Hit.Meaning.Id;
         foreach (var id in Arrivals.At(place))
         {
             if (ground.Technique(id) is not { } technique || (Arrivals.NeedsWord(id) && evidence.Arrives < 1) || (evidence.Arrives < 0) || (Arrivals.NeedsWord(id) && Math.Abs(evidence.Holder) > 2))
                 continue;
-            var inner = new List<Story>();
+            var inner = new Beam();
             var me = evidence.Holder;
             Moments(story, evidence with { Me = (0.6 * me) + evidence.Me, Done = 2.5 }, technique, place, evidence.Gain + evidence.Arrives - (Arrivals.NeedsWord(id) ? 1.2 : 0.5), inner);
             into.AddRange(inner.Where(s => s.Moment!.Outcome == Outcome.Done && s.Moment.From is { } from && fits.Start(technique, s.Moment.Actor, from) > 0.3));
         }
     }
 
-    private void Event(Story story, Evidence evidence, List<Story> into)
+    private void Event(Story story, Evidence evidence, Beam into)
     {
         switch (evidence.Hit.Meaning.Id)
         {
@@ -285,7 +285,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
         }
     }
 
-    private void Tap(Story story, Evidence evidence, Actor winner, double bonus, List<Story> into)
+    private void Tap(Story story, Evidence evidence, Actor winner, double bonus, Beam into)
     {
         var score = story.Score + evidence.Gain + bonus + LogOdds(evidence.Me, winner == Actor.Me);
         if (story.Ended && story.Last is { Kind: StepKind.End, End: EndKind.Tap } end)
@@ -317,7 +317,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
         return new Story(step, null, story.Score + evidence.Gain - (story.Pending is null || tapped ? 0 : Weights.NoTapFollows)) { Ended = true };
     }
 
-    private void Repeat(Story story, Evidence evidence, List<Story> into)
+    private void Repeat(Story story, Evidence evidence, Beam into)
     {
         var seen = 0;
         if (story.Ended && tokens[evidence.Hit.From].Text == "again")
@@ -327,14 +327,14 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
             if (step.Kind != StepKind.Moment || (step.Outcome == Outcome.Done && !step.Technique!.Finishes()))
                 continue;
             var again = evidence with { Me = (step.Actor == Actor.Me ? 3 : -3) + evidence.Me, Gain = evidence.Gain - 0.4 };
-            var inner = new List<Story>();
+            var inner = new Beam();
             Moments(story, again, step.Technique!, null, again.Gain, inner);
             into.AddRange(inner.Where(s => s.Moment!.Actor == step.Actor));
             return;
         }
     }
 
-    private static void Retract(Story story, Evidence evidence, List<Story> into)
+    private static void Retract(Story story, Evidence evidence, Beam into)
     {
         if (story.Last is { Kind: StepKind.Moment or StepKind.Place } last && Near(last, evidence, 9))
             into.Add(new Story(last.Last, last.From, story.Score + evidence.Gain + 0.5) { Moment = LastMoment(last.Last) });

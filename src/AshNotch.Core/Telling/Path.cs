@@ -80,7 +80,7 @@ internal sealed class PathFinder(GroundMap ground, Fits fits, IReadOnlyList<Toke
     public Story Best(Spot? start)
     {
         var byWord = evidence.ToLookup(e => e.Hit.From);
-        var beams = new List<Story>?[tokens.Count + 1];
+        var beams = new Beam?[tokens.Count + 1];
         var first = start is { } spot
             ? new Story(new Step(null, StepKind.Start, null) { To = spot }, spot, 0)
             : new Story(null, null, 0);
@@ -89,7 +89,7 @@ internal sealed class PathFinder(GroundMap ground, Fits fits, IReadOnlyList<Toke
         {
             if (beams[at] is not { } stories)
                 continue;
-            var kept = Prune(stories);
+            var kept = stories.Best();
             beams[at] = null;
             (beams[at + 1] ??= []).AddRange(kept);
             foreach (var one in byWord[at])
@@ -101,20 +101,6 @@ internal sealed class PathFinder(GroundMap ground, Fits fits, IReadOnlyList<Toke
             }
         }
 
-        return Prune(beams[tokens.Count]!).Select(s => s.Pending is null ? s : s with { Score = s.Score - 0.3 }).MaxBy(s => s.Score)!;
-    }
-
-    private static List<Story> Prune(List<Story> stories)
-    {
-        if (stories.Count == 1)
-            return stories;
-        var best = new Dictionary<(Spot?, Actor?, bool, string?, Actor, Outcome), Story>();
-        foreach (var story in stories)
-        {
-            if (!best.TryGetValue(story.Likeness, out var known) || story.Score > known.Score)
-                best[story.Likeness] = story;
-        }
-
-        return [.. best.Values.OrderByDescending(s => s.Score).Take(Weights.Beam)];
+        return beams[tokens.Count]!.Best().Select(s => s.Pending is null ? s : s with { Score = s.Score - 0.3 }).MaxBy(s => s.Score)!;
     }
 }

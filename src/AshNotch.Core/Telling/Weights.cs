@@ -189,6 +189,9 @@ internal static class Weights
     /// <summary>"In", "from", "was in" before it.</summary>
     public const double Being = 1.8;
 
+    /// <summary>So far behind the best, a story never catches up.</summary>
+    public const double Hopeless = 9;
+
     /// <summary>How many readings of the story are kept side by side.</summary>
     public const int Beam = 14;
 }

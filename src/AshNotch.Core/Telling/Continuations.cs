@@ -15,7 +15,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
         switch (evidence.Hit.Meaning.Kind)
         {
             case MeaningKind.Technique:
-                var technique = fits.Named(ground.Technique(evidence.Hit.Meaning.Id)!, story.Spot);
+                var technique = ground.Technique(evidence.Hit.Meaning.Id)!;
                 Moments(story, evidence, technique, evidence.Hit.Place, evidence.Gain + Shared(evidence, technique), into);
                 Restate(story, evidence, technique, into);
                 break;
@@ -47,8 +47,10 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
     {
         if (technique.Kind is "escape" or "retention" && Unsettled(story, evidence) is { } undone)
             story = undone;
+        var told = technique;
         foreach (var actor in Both)
         {
+            technique = fits.Named(told, actor, story.Spot);
             var who = evidence.Me + (story.Moment is { } last ? (last.Actor == Actor.Me ? 1 : -1) * Weights.SameActor * (last.Outcome == Outcome.Done ? 1 : 0.6) : 0);
             var fit = fits.Of(technique, actor, story.Spot, story.Moment);
             var other = fits.Of(technique, Other(actor), story.Spot, story.Moment).Score;
@@ -59,7 +61,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
                 score -= AlreadyThere(story, evidence, actor, place ?? Arrivals.PlaceOf(technique.Id)!);
             foreach (var outcome in Either)
             {
-                var told = score + LogOdds(evidence.Done, outcome == Outcome.Done);
+                var total = score + LogOdds(evidence.Done, outcome == Outcome.Done);
                 var step = new Step(story.Last, StepKind.Moment, evidence)
                 {
                     Actor = actor,
@@ -71,11 +73,11 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
                     Source = SourceOf(evidence.Hit),
                 };
                 if (outcome == Outcome.Stopped)
-                    into.Add(After(story, step with { To = step.From }, told));
+                    into.Add(After(story, step with { To = step.From }, total));
                 else if (technique.Finishes())
-                    into.Add(Finish(story, step, told));
+                    into.Add(Finish(story, step, total));
                 else
-                    Done(story, step, technique, actor, place, told, into);
+                    Done(story, step, technique, actor, place, total, into);
             }
         }
     }
@@ -221,6 +223,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
     {
         var id = evidence.Hit.Meaning.Id;
         var even = ground.Position(id)?.Roles.Contains(Role.Even) == true;
+        var origin = story.Moment is not null && ReferenceEquals(story.Last, story.Moment) && Near(story.Moment, evidence, 5) && AfterFrom(evidence.Hit);
         foreach (var ownerHolds in even ? [true] : new[] { true, false })
         {
             var spot = SpotRoles.Of(ground, id, ownerHolds);
@@ -230,8 +233,34 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
             if (story.Ended)
                 score += Weights.RestartUntold;
             var step = new Step(story.Last, StepKind.Place, evidence) { From = story.Spot, To = spot, Source = SourceOf(evidence.Hit) };
+            if (origin)
+                From(story, step, spot, story.Score + evidence.Gain + (even ? -0.25 : 1.1 * LogOdds(evidence.Holder, ownerHolds)), into);
             into.Add(story with { Last = step, Spot = spot, Score = score, Pending = null, Ended = false });
         }
+    }
+
+    // "Swept him from half guard": the place is where the moment before it began.
+    private void From(Story story, Step place, Spot spot, double score, Beam into)
+    {
+        var moment = story.Moment!;
+        var technique = fits.Named(ground.Technique(moment.Evidence!.Hit.Meaning.Id) ?? moment.Technique!, moment.Actor, spot);
+        var known = fits.Of(moment.Technique!, moment.Actor, moment.From, null).Score;
+        var better = fits.Of(technique, moment.Actor, spot, null).Score - known;
+        var before = place with { Last = moment.Last, From = moment.From };
+        var again = moment with { Last = before, Technique = technique, From = spot, FromImplied = false, To = moment.Outcome == Outcome.Stopped ? spot : moment.To };
+        var whole = score + better + Weights.SpotFollows + (moment.From is { } old ? fits.Follows(story with { Last = moment.Last, Moment = null, Spot = old }, spot) : 0);
+        if (moment.Outcome == Outcome.Done && !technique.Finishes())
+            Done(story, again, technique, moment.Actor, null, whole, into);
+        else
+            into.Add(story with { Last = again, Moment = again, Spot = again.To, Score = whole });
+    }
+
+    private bool AfterFrom(Hit hit)
+    {
+        var at = hit.From - 1;
+        for (var small = 0; small < 3 && at >= 0 && Words.Small.Contains(tokens[at].Text); small++)
+            at--;
+        return at >= 0 && tokens[at].Text is "from" or "off" && tokens[at + 1].Before == Break.None;
     }
 
     private void Arrive(Story story, Evidence evidence, Beam into)

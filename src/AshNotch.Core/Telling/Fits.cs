@@ -81,9 +81,10 @@ internal sealed class Fits(GroundMap ground)
     }
 
     /// <summary>A sweep without a name takes that of the guard it comes from, a back take that of the hold.</summary>
-    public Technique Named(Technique technique, Spot? from)
+    public Technique Named(Technique technique, Actor actor, Spot? owner)
     {
-        var name = (technique.Id, from?.Position) switch
+        var from = owner is { } spot ? View(spot, actor) : (Spot?)null;
+        var name = (technique.Id, from?.Role == Role.Top && technique.Id == "sweep" ? null : from?.Position) switch
         {
             ("sweep", "deep-half") => "deep-half-sweep",
             ("sweep", "x-guard") => "x-guard-sweep",

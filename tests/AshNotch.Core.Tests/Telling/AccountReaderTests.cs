@@ -115,6 +115,15 @@ public class AccountReaderTests
         Assert.Equal("half-guard:bottom", told.Positions[^1].Spot.ToString());
     }
 
+    [Fact]
+    public void A_place_after_from_is_where_it_began()
+    {
+        var told = Reader.Read("I swept him from half guard.");
+        Assert.Equal("half-guard-sweep", Assert.Single(told.Exchanges[0].Moments).Moment.Technique);
+        Assert.Equal("half-guard:bottom", told.Positions[0].Spot.ToString());
+        Assert.Equal(["them guard-pull done"], Moments("She pulled guard.", new Spot("open-guard", Role.Bottom)));
+    }
+
     [Theory]
     [InlineData("me single leg, him sprawl", "me single-leg stopped", "them sprawl done")]
     [InlineData("he turtles, crucifix, tap", "them turtle-up done", "me crucifix-entry done")]

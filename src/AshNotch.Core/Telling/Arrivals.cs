@@ -41,9 +41,6 @@ internal static class Arrivals
         }
     }
 
-    /// <summary>Whether the technique is the step to a place that shares its name.</summary>
-    public static bool IsArrival(string technique) => PlaceOf(technique) is not null;
-
     /// <summary>The place that shares the technique's name.</summary>
     public static string? PlaceOf(string technique) => Steps.FirstOrDefault(s => s.Value == technique).Key;
 

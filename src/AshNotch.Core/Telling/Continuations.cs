@@ -33,7 +33,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
 
     // A name that is a place as well ("knee on belly") has to be told as something done.
     private double Shared(Evidence evidence, Technique technique) =>
-        Arrivals.IsArrival(technique.Id) && evidence.Hit.Words <= 3 && evidence.Hit.Gaps.Count == 0 && Arrivals.PlaceOf(technique.Id) is not null && !Verbal(evidence.Hit)
+        evidence.Hit.Words <= 3 && evidence.Hit.Gaps.Count == 0 && Arrivals.PlaceOf(technique.Id) is not null && !Verbal(evidence.Hit)
             ? evidence.Arrives - 0.4
             : 0;
 

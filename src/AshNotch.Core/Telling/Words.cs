@@ -12,7 +12,6 @@ internal static class Words
     public static readonly FrozenSet<string> ObjectThem = Set("him", "her", "them", "himself", "herself", "themselves", "themself");
     public static readonly FrozenSet<string> SubjectMe = Set("i", "ive", "im", "id");
     public static readonly FrozenSet<string> SubjectThem = Set("he", "she", "they", "hes", "shes", "theyre");
-    public static readonly FrozenSet<string> Being = Set("get", "be", "'s", "'m", "'re");
     public static readonly FrozenSet<string> Prepositions = Set(
         "with", "on", "to", "of", "by", "from", "into", "against", "over", "under", "behind", "past", "at", "for", "in", "onto", "around", "off", "vs", "versus", "near",
         "off", "than", "like", "w", "as", "about", "beneath", "upon", "through", "toward", "towards");
@@ -21,7 +20,6 @@ internal static class Words
         "and", "then", "but", "so", "because", "cause", "while", "when", "where", "before", "after", "until", "till", "though", "although", "since", "once", "who",
         "which", "that", "as", "whereupon", "or", "okay", "ok", "anyway", "yeah", "now", "yet", "whereas", "if", "til");
 
-    public static readonly FrozenSet<string> Contrast = Set("but", "so", "anyway", "luckily", "however", "instead", "today", "happened", "did", "reality", "though");
     public static readonly FrozenSet<string> Causing = Set("let", "mak", "watch", "felt", "feel", "saw", "see", "hear", "notic", "help", "leav", "keep", "allow");
     public static readonly FrozenSet<string> Opponents = Set("partner", "opponent", "guy", "dude", "girl", "fella", "bloke", "lad", "lady", "man", "woman", "kid");
     public static readonly FrozenSet<string> Others = Set("coach", "professor", "instructor", "everybody", "everyone", "somebody", "someone", "people", "nobody", "teacher");

@@ -13,10 +13,10 @@ it('reads WebVTT with settings, notes, voices and hours', () => {
     '<v Runa>i pulled <c.loud>guard</c>',
     '',
     '01:00:02.500 --> 01:00:04.000',
-    'and &amp; then he passed',
+    'and &amp; then &amp;lt;he passed',
   ];
   expect(readCaptions(file.join('\n'))).toEqual({
-    text: 'i pulled guard and & then he passed',
+    text: 'i pulled guard and & then &lt;he passed',
     stamps: [
       { at: 0, seconds: 5 },
       { at: 15, seconds: 3602 },

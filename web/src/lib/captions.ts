@@ -31,10 +31,10 @@ export function readCaptions(file: string): Spoken | null {
     for (const line of lines.slice(at + 1)) {
       const words = line
         .replace(/<[^>]*>/g, '')
-        .replace(/&amp;/g, '&')
         .replace(/&lt;/g, '<')
         .replace(/&gt;/g, '>')
         .replace(/&nbsp;/g, ' ')
+        .replace(/&amp;/g, '&')
         .trim();
       if (words === '' || words === last) continue;
       last = words;

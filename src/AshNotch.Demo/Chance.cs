@@ -7,6 +7,22 @@ public sealed class Chance(int seed)
 {
     private readonly MersenneTwister source = new(seed, threadSafe: false);
 
+    /// <summary>A number from 0 up to, not reaching, 1.</summary>
+    public double Next() => source.NextDouble();
+
+    /// <summary>A draw from the gamma distribution of scale 1.</summary>
+    public double Gamma(double shape) => MathNet.Numerics.Distributions.Gamma.Sample(source, shape, 1);
+
+    /// <summary>A place in a row of shares, in proportion.</summary>
+    public int Index(double[] shares)
+    {
+        var throwOf = source.NextDouble() * shares.Sum();
+        for (var i = 0; i < shares.Length; i++)
+            if ((throwOf -= shares[i]) < 0)
+                return i;
+        return shares.Length - 1;
+    }
+
     public bool Happens(double probability) => source.NextDouble() < probability;
 
     /// <summary>A whole number from <paramref name="least"/> to <paramref name="most"/>, both possible.</summary>

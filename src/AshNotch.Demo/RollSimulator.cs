@@ -65,7 +65,7 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
             if (clock >= length)
                 break;
             var winner = chance.Happens(Odds(here, mate, when, intent)) ? Actor.Me : Actor.Them;
-            var finishes = chance.Happens(FinishShare.GetValueOrDefault(here.Position, 0.02));
+            var finishes = chance.Happens(FinishShare.GetValueOrDefault(here.Position, 0.02) * (Worth(here, winner) < -0.1 ? 0.1 : 1));
             var move = (finishes ? Finish(here, winner, mate, attire, when) : null) ?? Move(here, winner, mate, attire, when, finishToo: false);
             if (move is null)
                 continue;
@@ -130,7 +130,7 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
             if (fit < 0.3 || (technique.Gi && attire == Attire.NoGi))
                 continue;
             var liked = actor == Actor.Them && mate.Likes.Contains(technique.Id) ? 3 : 1;
-            yield return (technique, fit * technique.Usual * liked * athlete.Habit(here, actor, technique));
+            yield return (technique, fit * technique.Usual * technique.Usual * liked * athlete.Habit(here, actor, technique));
         }
     }
 

@@ -97,11 +97,12 @@ public static class Season
             ("half-guard" or "knee-shield" or "quarter-guard", Role.Bottom) =>
                 (when.Week < BlockWeek ? -1.5 : Math.Min(0.3, -1.5 + (0.35 * (when.Week - BlockWeek + 1))))
                 - (when.Side == Side.Left && when.Week < BlockWeek + 4 ? 0.4 : 0),
-            ("back-control" or "body-triangle", Role.Top) => 0.9,
+            ("closed-guard", Role.Bottom) => 1.2,
+            ("back-control" or "body-triangle", Role.Top) => 1.3,
             ("leg-tangle" or "ashi-outside" or "ashi-cross" or "backside-fifty-fifty", Role.Bottom) => -1.1,
             ("standing" or "clinch", _) => 0.9,
             ("side-control" or "mount" or "back-control", Role.Bottom) => 0.9,
-            (_, Role.Bottom) => 0.4,
+            (_, Role.Bottom) => 0.6,
             _ => 0.5,
         },
         Habit = (spot, actor, technique) => (actor, technique.Id) switch

@@ -42,6 +42,19 @@ public static class LogReader
         };
     }
 
+    /// <summary>The ratings of a body's member <c>ratings</c>.</summary>
+    public static IReadOnlyList<SelfRating> SelfRatings(JsonElement json, List<Fault> faults) =>
+        new Fields(json, "", faults).List("ratings", (item, at) => SelfRating(item, at, faults)) ?? [];
+
+    public static SelfRating SelfRating(JsonElement json, string at, List<Fault> faults)
+    {
+        var f = new Fields(json, at, faults);
+        var score = f.Number("score");
+        if (score is null)
+            faults.Add(new Fault(at + "/score", "'score' is missing, and this cannot be read without it."));
+        return new SelfRating(f.RequiredDate("date"), f.RequiredText("part"), score ?? 0);
+    }
+
     /// <param name="newId">The id to take when none is given; null when one must be.</param>
     public static Session Session(JsonElement json, string at, List<Fault> faults, string? newId = null)
     {
@@ -57,6 +70,7 @@ public static class LogReader
             Effort = f.Number("effort"),
             Aim = f.Text("aim"),
             Notes = f.Text("notes"),
+            Taught = f.Texts("taught"),
             Rolls = f.List("rolls", (item, path) => Roll(item, path, faults)) ?? [],
         };
     }

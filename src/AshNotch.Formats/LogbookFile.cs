@@ -23,11 +23,12 @@ public static class LogbookFile
     {
         var faults = new List<Fault>();
         var remarks = new List<string>();
-        var slices = new JsonSlices(stream, "partners", "sessions");
+        var slices = new JsonSlices(stream, "partners", "sessions", "selfRatings");
         Athlete? athlete = null;
         var vocabulary = PersonalWords.None;
         var partners = new List<Partner>();
         var sessions = new List<Session>();
+        var ratings = new List<SelfRating>();
         try
         {
             await foreach (var slice in slices.Read(stop))
@@ -49,6 +50,9 @@ public static class LogbookFile
                         break;
                     case "sessions":
                         sessions.Add(LogReader.Session(slice.Value, at, faults));
+                        break;
+                    case "selfRatings":
+                        ratings.Add(LogReader.SelfRating(slice.Value, at, faults));
                         break;
                     case "vocabulary":
                         vocabulary = LogReader.Vocabulary(slice.Value, at, faults);
@@ -73,7 +77,7 @@ public static class LogbookFile
             faults.Add(new Fault("/" + name, $"'{name}' is missing, and this cannot be read without it."));
         if (athlete is null || faults.Count > 0)
             return new LogbookReading(null, Cut(faults), []);
-        var logbook = new Logbook { Athlete = athlete, Partners = partners, Sessions = sessions, Vocabulary = vocabulary };
+        var logbook = new Logbook { Athlete = athlete, Partners = partners, Sessions = sessions, SelfRatings = ratings, Vocabulary = vocabulary };
         faults.AddRange(Check(logbook));
         return faults.Count > 0 ? new LogbookReading(null, Cut(faults), []) : new LogbookReading(logbook, [], remarks);
     }
@@ -89,6 +93,7 @@ public static class LogbookFile
         return LogRules.Check(logbook.Athlete, "/athlete")
             .Concat(LogRules.Unique(logbook.Partners.Select(p => p.Id), "/partners", "partner"))
             .Concat(logbook.Partners.SelectMany((p, i) => LogRules.Check(p, $"/partners/{i}")))
+            .Concat(logbook.SelfRatings.SelectMany((r, i) => LogRules.Check(r, $"/selfRatings/{i}")))
             .Concat(LogRules.Unique(logbook.Sessions.Select(s => s.Id), "/sessions", "session"))
             .Concat(logbook.Sessions.SelectMany((s, i) => LogRules.Check(s, ground, $"/sessions/{i}")))
             .Concat(logbook.Sessions.SelectMany((s, i) => UnknownPartners(s, partners, $"/sessions/{i}")));
@@ -102,7 +107,8 @@ public static class LogbookFile
 
     /// <summary>Writes a whole file; sessions are taken one at a time as they come.</summary>
     public static async Task Write(
-        Stream stream, Athlete athlete, IEnumerable<Partner> partners, IEnumerable<Session> sessions, PersonalWords vocabulary, CancellationToken stop = default)
+        Stream stream, Athlete athlete, IEnumerable<Partner> partners, IEnumerable<Session> sessions, PersonalWords vocabulary,
+        IReadOnlyList<SelfRating>? ratings = null, CancellationToken stop = default)
     {
         const int flushAt = 128 * 1024;
         var buffer = new ArrayBufferWriter<byte>(2 * flushAt);
@@ -114,6 +120,8 @@ public static class LogbookFile
         JsonSerializer.Serialize(writer, athlete, LogJson.Options);
         await WriteList("partners", partners);
         await WriteList("sessions", sessions);
+        if (ratings is { Count: > 0 })
+            await WriteList("selfRatings", ratings);
         await WriteList("blocks", Enumerable.Empty<object>());
         await WriteList("niggles", Enumerable.Empty<object>());
         writer.WritePropertyName("vocabulary");

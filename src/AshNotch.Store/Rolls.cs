@@ -1,4 +1,5 @@
 using AshNotch.Core.Ground;
+using AshNotch.Core.Judging.Patterns;
 using AshNotch.Core.Log;
 using Microsoft.Data.Sqlite;
 
@@ -58,17 +59,19 @@ public sealed class Rolls(Database database)
         return new Page<RollRow>([.. rows.Select(r => new RollRow(r.Session, r.Date, r.Kind, r.Attire, r.Partner, rolls[r.Key].Roll))], total);
     });
 
-    /// <summary>Every roll for a judgement, with its session's id, oldest first.</summary>
-    public IReadOnlyList<(string Session, Roll Roll)> ForJudging(Attire? attire, DateOnly? from, DateOnly? to) => database.Read(c =>
+    /// <summary>Every takeaway of a part of the log, oldest first.</summary>
+    public IReadOnlyList<Takeaway> Takeaways(Attire? attire, DateOnly? from, DateOnly? to) => database.Read(c =>
     {
         var (where, values) = Where(new RollFilter { Attire = attire, From = from, To = to });
-        var sessions = c.All(
-            $"SELECT DISTINCT s.key, s.id, s.date FROM roll r JOIN session s ON s.key = r.session_key WHERE {where} ORDER BY s.date, s.start_time, s.key",
-            r => (Key: r.GetInt64(0), Id: r.GetString(1)), values);
-        var rolls = SessionRows.RollsWhere(
-            c, $"r.key IN (SELECT r.key FROM roll r JOIN session s ON s.key = r.session_key WHERE {where})", values).ToLookup(r => r.SessionKey);
-        return sessions.SelectMany(s => rolls[s.Key].Select(r => (s.Id, r.Roll))).ToList();
+        return c.All(
+            $"SELECT s.id, r.id, s.date, t.value FROM roll r JOIN session s ON s.key = r.session_key, json_each(r.takeaways) t WHERE {where} ORDER BY s.date, s.key, r.place, t.key",
+            r => new Takeaway(r.GetString(0), r.GetString(1), DateOnly.ParseExact(r.GetString(2), "yyyy-MM-dd"), r.GetString(3)), values);
     });
+
+    /// <summary>What every session taught, oldest first; sessions that name nothing are left out.</summary>
+    public IReadOnlyList<Lesson> Lessons() => database.Read(c => c.All(
+        "SELECT id, date, taught FROM session WHERE taught IS NOT NULL AND binned_at IS NULL ORDER BY date, key",
+        r => new Lesson(r.GetString(0), DateOnly.ParseExact(r.GetString(1), "yyyy-MM-dd"), r.Texts(2)!)));
 
     /// <summary>What followed what, over the whole log.</summary>
     public IReadOnlyList<Followed> History() => database.Read(c => c.All(

@@ -21,7 +21,7 @@ internal static class SessionRows
         var rolls = RollsWhere(connection, "r.session_key IN (SELECT value FROM json_each($keys)) AND r.binned_at IS NULL", ("$keys", JsonSerializer.Serialize(keys)))
             .ToLookup(r => r.SessionKey, r => r.Roll);
         var found = connection.All(
-            "SELECT key, id, date, start_time, kind, attire, minutes, effort, aim, notes, version FROM session WHERE key IN (SELECT value FROM json_each($keys))",
+            "SELECT key, id, date, start_time, kind, attire, minutes, effort, aim, notes, version, taught FROM session WHERE key IN (SELECT value FROM json_each($keys))",
             r => (Key: r.GetInt64(0), Session: new Versioned<Session>(Header(r) with { Rolls = [.. rolls[r.GetInt64(0)]] }, r.GetInt64(10))),
             ("$keys", JsonSerializer.Serialize(keys))).ToDictionary(s => s.Key, s => s.Session);
         return [.. keys.Where(found.ContainsKey).Select(k => found[k])];
@@ -70,6 +70,7 @@ internal static class SessionRows
         Effort = r.Number(7),
         Aim = r.Text(8),
         Notes = r.Text(9),
+        Taught = r.Texts(11),
     };
 
     private static Roll RollOf(SqliteDataReader r) => new()

@@ -9,10 +9,10 @@ internal sealed class SessionWriter(SqliteConnection connection) : IDisposable
 {
     private readonly SqliteCommand session = connection.Prepare(
         """
-        INSERT INTO session (id, date, start_time, kind, attire, minutes, effort, aim, notes, version)
-        VALUES ($id, $date, $start, $kind, $attire, $minutes, $effort, $aim, $notes, 1)
+        INSERT INTO session (id, date, start_time, kind, attire, minutes, effort, aim, notes, taught, version)
+        VALUES ($id, $date, $start, $kind, $attire, $minutes, $effort, $aim, $notes, $taught, 1)
         ON CONFLICT (id) DO UPDATE SET date = $date, start_time = $start, kind = $kind, attire = $attire, minutes = $minutes,
-          effort = $effort, aim = $aim, notes = $notes, version = version + 1, binned_at = NULL
+          effort = $effort, aim = $aim, notes = $notes, taught = $taught, version = version + 1, binned_at = NULL
         RETURNING key, version
         """);
 
@@ -55,12 +55,17 @@ internal sealed class SessionWriter(SqliteConnection connection) : IDisposable
         INSERT OR REPLACE INTO session_words (rowid, text) SELECT key, text FROM session_text WHERE key = $key
         """);
 
+    private readonly SqliteCommand reading = Readings.Prepare(connection);
+
+    private readonly Lazy<GroundMap> ground = new(() => Readings.GroundOf(connection));
+
     /// <summary>Adds or replaces a session's own row, without its rolls.</summary>
     public (long Key, long Version) Header(Session s)
     {
         var written = Return(session,
             ("$id", s.Id), ("$date", s.Date.ToString("yyyy-MM-dd")), ("$start", s.StartTime?.ToString("HH:mm")), ("$kind", Word.Of(s.Kind)),
-            ("$attire", Word.Of(s.Attire)), ("$minutes", s.Minutes), ("$effort", s.Effort), ("$aim", s.Aim), ("$notes", s.Notes));
+            ("$attire", Word.Of(s.Attire)), ("$minutes", s.Minutes), ("$effort", s.Effort), ("$aim", s.Aim), ("$notes", s.Notes),
+            ("$taught", Commands.Json(s.Taught)));
         Do(sessionWords, ("$key", written.Key));
         return written;
     }
@@ -78,12 +83,13 @@ internal sealed class SessionWriter(SqliteConnection connection) : IDisposable
         for (var i = 0; i < r.Exchanges.Count; i++)
             Exchange(written.Key, r.Exchanges[i], i);
         Do(rollWords, ("$key", written.Key));
+        Readings.Write(reading, written.Key, r, ground.Value);
         return written;
     }
 
     public void Dispose()
     {
-        foreach (var command in new[] { session, roll, clear, exchange, moment, rollWords, sessionWords })
+        foreach (var command in new[] { session, roll, clear, exchange, moment, rollWords, sessionWords, reading })
             command.Dispose();
     }
 

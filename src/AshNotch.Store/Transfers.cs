@@ -26,11 +26,11 @@ public sealed record ImportReport
 public sealed class Transfers(Database database)
 {
     /// <summary>Reads the whole log from one unchanging picture and hands it over; sessions come as they are asked for.</summary>
-    public async Task Export(Func<Athlete?, IReadOnlyList<Partner>, IEnumerable<Session>, Core.Ground.PersonalWords, Task> take)
+    public async Task Export(Func<Athlete?, IReadOnlyList<Partner>, IEnumerable<Session>, Core.Ground.PersonalWords, IReadOnlyList<SelfRating>, Task> take)
     {
         using var connection = database.Open();
         using var transaction = connection.BeginTransaction(deferred: true);
-        await take(Athletes.Get(connection)?.Value, Partners.ForExport(connection), SessionRows.Every(connection), Vocabulary.Get(connection));
+        await take(Athletes.Get(connection)?.Value, Partners.ForExport(connection), SessionRows.Every(connection), Vocabulary.Get(connection), SelfRatings.All(connection));
     }
 
     /// <summary>
@@ -51,6 +51,10 @@ public sealed class Transfers(Database database)
                 Partners.Save(c, partner);
         }
 
+        if (words > 0)
+            Readings.Rebuild(c);
+
+        SelfRatings.Merge(c, logbook.SelfRatings);
         var sessions = new Counter();
         var rolls = new Counter();
         using var writer = new SessionWriter(c);

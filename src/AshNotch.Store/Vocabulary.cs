@@ -12,7 +12,8 @@ public sealed class Vocabulary(Database database)
     /// <summary>Adds or replaces by id; nothing that stands is taken away.</summary>
     public void Add(PersonalWords words) => database.Write(c =>
     {
-        Merge(c, words);
+        if (Merge(c, words) > 0 && words.Positions.Count + words.Techniques.Count > 0)
+            Readings.Rebuild(c);
         return 0;
     });
 

@@ -18,7 +18,7 @@ public sealed class TransferTests : IDisposable
     private async Task<string> Exported()
     {
         using var stream = new MemoryStream();
-        await Transfers.Export((athlete, partners, sessions, words) => LogbookFile.Write(stream, athlete!, partners, sessions, words));
+        await Transfers.Export((athlete, partners, sessions, words, ratings) => LogbookFile.Write(stream, athlete!, partners, sessions, words, ratings));
         return Encoding.UTF8.GetString(stream.ToArray());
     }
 
@@ -29,7 +29,7 @@ public sealed class TransferTests : IDisposable
         Assert.Equal(new ImportCount(demo.Sessions.Count, 0, 0), report.Sessions);
         Assert.Empty(report.Remarks);
         using var stream = new MemoryStream();
-        await LogbookFile.Write(stream, demo.Athlete, demo.Partners, demo.Sessions, demo.Vocabulary);
+        await LogbookFile.Write(stream, demo.Athlete, demo.Partners, demo.Sessions, demo.Vocabulary, demo.SelfRatings);
         Assert.Equal(Encoding.UTF8.GetString(stream.ToArray()), await Exported());
     }
 
@@ -99,16 +99,6 @@ public sealed class TransferTests : IDisposable
         Assert.Equal(0, log.Sessions.List(0, 1).Total);
         Assert.Empty(log.Partners.All());
         Assert.Null(new Athletes(log.Database).Get());
-    }
-
-    [Fact]
-    public void A_judgement_reads_what_the_log_holds_narrowed_by_days_and_attire()
-    {
-        Transfers.Import(demo);
-        var all = log.Rolls.ForJudging(null, null, null);
-        Assert.Equal(demo.Sessions.Sum(s => s.Rolls.Count), all.Count);
-        var noGi = demo.Sessions.Where(s => s.Attire == Attire.NoGi && s.Date >= new DateOnly(2026, 5, 1)).Sum(s => s.Rolls.Count);
-        Assert.Equal(noGi, log.Rolls.ForJudging(Attire.NoGi, new DateOnly(2026, 5, 1), null).Count);
     }
 
     [Fact]

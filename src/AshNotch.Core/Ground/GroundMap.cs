@@ -15,14 +15,26 @@ public sealed class GroundMap
         RespectRequiredConstructorParameters = true,
     };
 
+    /// <summary>The table of levels as the product ships it.</summary>
+    public static IReadOnlyList<UsualLevel> UsualLevels { get; } = Read<UsualLevel>("ground/levels.json");
+
+    /// <summary>The table of roads as the product ships it.</summary>
+    public static IReadOnlyList<UsualRoad> UsualRoads { get; } = Read<UsualRoad>("ground/roads.json");
+
     private static readonly Lazy<GroundMap> Shipped = new(() =>
-        new GroundMap(Read<Position>("ground/positions.json"), Read<Technique>("ground/techniques.json")));
+        new GroundMap(Read<Position>("ground/positions.json"), Read<Technique>("ground/techniques.json"), UsualLevels, UsualRoads));
 
     private readonly Dictionary<string, Position> positions;
     private readonly Dictionary<string, Technique> techniques;
+    private readonly IReadOnlyList<UsualLevel> levels;
+    private readonly IReadOnlyList<UsualRoad> roads;
 
-    private GroundMap(IReadOnlyList<Position> positions, IReadOnlyList<Technique> techniques)
+    /// <summary>A ground of its own; the program uses <see cref="Default"/>, checks may use a smaller one.</summary>
+    /// <exception cref="InvalidDataException">The data contradict themselves.</exception>
+    internal GroundMap(
+        IReadOnlyList<Position> positions, IReadOnlyList<Technique> techniques, IReadOnlyList<UsualLevel> levels, IReadOnlyList<UsualRoad> roads)
     {
+        (this.levels, this.roads) = (levels, roads);
         Positions = positions;
         Techniques = techniques;
         var faults = GroundRules.Check(positions, techniques);
@@ -31,6 +43,7 @@ public sealed class GroundMap
         this.positions = positions.ToDictionary(p => p.Id);
         this.techniques = techniques.ToDictionary(t => t.Id);
         Spots = [.. positions.SelectMany(p => p.Roles.Select(r => new Spot(p.Id, r)))];
+        Usual = new UsualGround(this, levels, roads);
     }
 
     /// <summary>The ground as the product ships it.</summary>
@@ -46,12 +59,15 @@ public sealed class GroundMap
     /// <summary>Every position in each of its roles.</summary>
     public IReadOnlyList<Spot> Spots { get; }
 
+    /// <summary>What is believed of any hobbyist on this ground before a log is seen.</summary>
+    public UsualGround Usual { get; }
+
     /// <summary>This ground with the owner's additions.</summary>
     /// <exception cref="InvalidDataException">An addition repeats an id or names a spot that does not exist.</exception>
     public GroundMap With(PersonalWords personal) =>
         personal.Positions.Count + personal.Techniques.Count == 0
             ? this
-            : new GroundMap([.. Positions, .. personal.Positions], [.. Techniques, .. personal.Techniques]);
+            : new GroundMap([.. Positions, .. personal.Positions], [.. Techniques, .. personal.Techniques], levels, roads);
 
     /// <summary>The position of this id, or null.</summary>
     public Position? Position(string id) => positions.GetValueOrDefault(id);
@@ -66,7 +82,7 @@ public sealed class GroundMap
     public double Worth(Spot spot) => Sign(spot.Role) * (Position(spot.Position)?.Worth ?? 0);
 
     /// <summary>The prior logit that the owner leaves the spot better off against a peer; 0 when not known.</summary>
-    public double Level(Spot spot) => Sign(spot.Role) * (Position(spot.Position)?.Level ?? 0);
+    public double Level(Spot spot) => Usual.IndexOf(spot) is >= 0 and var i ? Usual.Level[i] : 0;
 
     /// <summary>
     /// How closely a technique belongs to a spot for the one who does it: 1 when the spot is named, 0.3 for "any guard",

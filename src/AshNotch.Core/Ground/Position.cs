@@ -28,8 +28,9 @@ public sealed record Position
     public double Worth { get; init; }
 
     /// <summary>
-    /// The odds, as a logit, that an average hobbyist on top here leaves it better off against a peer; below is the same
-    /// with the other sign. Common practice, no source.
+    /// For a position of the owner's: the odds, as a logit, that whoever is on top here leaves it better off against a peer;
+    /// below is the same with the other sign. 0 takes what is usual in its family. Shipped positions have a row in the table
+    /// of levels instead.
     /// </summary>
     public double Level { get; init; }
 

@@ -44,11 +44,13 @@ public sealed record Contest
     /// <summary>The next spot, when it was told.</summary>
     public Spot? Next { get; init; }
 
+    /// <summary>
+    /// When the next spot was not told: the spot of the next moment that is known, which may lie several steps on.
+    /// </summary>
+    public Spot? NextSeen { get; init; }
+
     /// <summary>It ended in a tap.</summary>
     public bool Finished { get; init; }
-
-    /// <summary>What the rest of the exchange brought under the objective, this contest included.</summary>
-    public double Result { get; init; }
 
     /// <summary>Reasons noted with it.</summary>
     public IReadOnlyList<string> Reasons { get; init; } = [];
@@ -63,4 +65,6 @@ public sealed record Contest
 /// <summary>What the log says of one exchange: the owner's spots in order, and the contests over them.</summary>
 /// <param name="Visits">The spots the owner was told to be in, stays counted once.</param>
 /// <param name="Contests">Won, lost and held, in order.</param>
-public sealed record ExchangeReading(IReadOnlyList<Spot> Visits, IReadOnlyList<Contest> Contests);
+/// <param name="Links">How often both the end of one moment and the start of the next were told for sure.</param>
+/// <param name="Linked">How often of these the two agree: nothing is missing between them.</param>
+public sealed record ExchangeReading(IReadOnlyList<Spot> Visits, IReadOnlyList<Contest> Contests, int Links, int Linked);

@@ -5,9 +5,11 @@ namespace AshNotch.Core.Judging;
 
 /// <summary>
 /// From moments to contests. A contest over a spot ends when somebody's move out of it comes off: whoever moved is taken
-/// to have left it better off. Pulling guard decides nothing, and a defence that leads nowhere new only holds. What the
-/// log does not tell is not guessed: a moment whose spot is unknown makes no contest, and a gap stays a gap.
-/// Common practice, no source.
+/// to have left it better off. Pulling guard decides nothing, nor does going from one guard to another, and a defence that
+/// leads nowhere new only holds. What the
+/// log does not tell is not guessed: a moment whose spot is unknown makes no contest, a gap stays a gap, and a tap known
+/// only by the end of the exchange belongs to the last spot only if that spot was told to be reached and the tap can be got
+/// there, or if the tap is one that belongs there. Common practice, no source.
 /// </summary>
 public static class ContestReader
 {
@@ -20,23 +22,27 @@ public static class ContestReader
     /// <param name="session">The session's id.</param>
     /// <param name="roll">The roll's id.</param>
     /// <param name="ground">The ground with the owner's additions.</param>
-    /// <param name="objective">What results are counted under.</param>
-    public static ExchangeReading Read(
-        Exchange exchange, int index, string session, string roll, GroundMap ground, Objective objective)
+    public static ExchangeReading Read(Exchange exchange, int index, string session, string roll, GroundMap ground)
     {
         var visits = new List<Spot>();
         var contests = new List<Contest>();
-        var gains = new List<double>();
-        Spot? here = null;
+        Spot? here = null, landed = null;
+        int links = 0, linked = 0;
+        var open = -1;
+        var arrived = false;
         Arrive(exchange.Start);
         for (var i = 0; i < exchange.Moments.Count; i++)
         {
             var moment = exchange.Moments[i];
+            Link(moment);
             Arrive(moment.From);
+            See(here);
             var technique = ground.Technique(moment.Technique);
             var left = Leaves(moment, technique, here);
-            if (here is { } spot && EndOf(moment, technique, left) is { } end)
+            if (here is { } spot && EndOf(moment, technique, left, ground) is { } end)
             {
+                if (left && moment.To is null && technique?.Finishes() != true)
+                    open = contests.Count;
                 contests.Add(new Contest
                 {
                     Spot = spot,
@@ -50,17 +56,18 @@ public static class ContestReader
                     Sure = moment.Sure ?? true,
                     Place = new MomentPlace(session, roll, index, i),
                 });
-                gains.Add(MomentResults.Of(moment, ground, objective));
             }
 
             if (left)
                 here = null;
-            if (moment.Outcome == Outcome.Done)
+            arrived = moment.Outcome == Outcome.Done && moment.To is not null;
+            landed = arrived && moment.Sure != false ? moment.To : null;
+            if (arrived)
                 Arrive(moment.To);
         }
 
         AddTapOnlyEnd();
-        return new ExchangeReading(visits, WithResults(contests, gains));
+        return new ExchangeReading(visits, contests, links, linked);
 
         void Arrive(Spot? spot)
         {
@@ -70,46 +77,64 @@ public static class ContestReader
             visits.Add(spot.Value);
         }
 
-        // A tap that no moment tells of still ends the contest over the last spot that is known to be the last.
+        void Link(Moment moment)
+        {
+            if (landed is { } to && moment is { From: { } from, Sure: not false })
+            {
+                links++;
+                linked += from == to ? 1 : 0;
+            }
+        }
+
+        // The first spot that is known again after a contest whose end was not told.
+        void See(Spot? spot)
+        {
+            if (open < 0 || spot is null)
+                return;
+            contests[open] = contests[open] with { NextSeen = spot };
+            open = -1;
+        }
+
         void AddTapOnlyEnd()
         {
-            if (exchange.End is not { Kind: EndKind.Tap, By: { } by } || here is not { } spot)
+            if (exchange.End is not { Kind: EndKind.Tap, By: { } by } end || here is not { } spot)
+                return;
+            double? fit = end.Technique is { } id && ground.Technique(id) is { } technique ? ground.Fit(technique, by == Actor.Me ? spot : spot.Mirror()) : null;
+            if (arrived ? fit <= 0 : fit is not 1)
                 return;
             contests.Add(new Contest
             {
                 Spot = spot,
                 End = by == Actor.Me ? ContestEnd.Won : ContestEnd.Lost,
                 Actor = by,
-                Technique = exchange.End.Technique,
+                Technique = end.Technique,
                 Finished = true,
                 Place = new MomentPlace(session, roll, index, null),
             });
-            gains.Add(MomentResults.OfTap(by, objective));
         }
     }
 
-    private static bool Leaves(Moment moment, Technique? technique, Spot? here) =>
-        moment.Outcome == Outcome.Done
-        && (moment.To is { } to ? to != here : technique is not null && LeavesTheSpot.Contains(technique.Kind));
+    /// <summary>Whether a move that came off led out of the spot: it was told to, or moves of its kind do.</summary>
+    private static bool Leaves(Moment moment, Technique? technique, Spot? here)
+    {
+        if (moment.Outcome != Outcome.Done)
+            return false;
+        if (moment.To is { } to)
+            return to != here;
+        if (technique is null)
+            return false;
+        return LeavesTheSpot.Contains(technique.Kind)
+            || (technique.Kind is "entry" or "break" && here is { } spot && !technique.To.Contains((moment.Actor == Actor.Me ? spot : spot.Mirror()).ToString()));
+    }
 
-    private static ContestEnd? EndOf(Moment moment, Technique? technique, bool left)
+    private static bool IsGuard(Spot? spot, GroundMap ground) => spot is { } s && ground.Position(s.Position)?.Scores == "guard";
+
+    private static ContestEnd? EndOf(Moment moment, Technique? technique, bool left, GroundMap ground)
     {
         if (moment.Outcome == Outcome.Stopped)
             return ContestEnd.Held;
-        if (!left || technique?.Kind == "pull")
+        if (!left || technique?.Kind == "pull" || (technique?.Kind == "entry" && IsGuard(moment.From, ground) && IsGuard(moment.To, ground) && moment.From!.Value.Role == moment.To!.Value.Role))
             return null;
         return moment.Actor == Actor.Me ? ContestEnd.Won : ContestEnd.Lost;
-    }
-
-    private static IReadOnlyList<Contest> WithResults(List<Contest> contests, List<double> gains)
-    {
-        var rest = 0.0;
-        for (var i = contests.Count - 1; i >= 0; i--)
-        {
-            rest += gains[i];
-            contests[i] = contests[i] with { Result = rest };
-        }
-
-        return contests;
     }
 }

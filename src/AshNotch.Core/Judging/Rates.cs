@@ -1,3 +1,4 @@
+using MathNet.Numerics;
 using MathNet.Numerics.Distributions;
 
 namespace AshNotch.Core.Judging;
@@ -54,6 +55,28 @@ public static class Rates
             posterior.Mean,
             posterior.InverseCumulativeDistribution((1 - level) / 2),
             posterior.InverseCumulativeDistribution((1 + level) / 2));
+    }
+
+    /// <summary>
+    /// The probability that one rate lies above another, each a Beta posterior with whole parameters. The closed form in
+    /// Miller's note "Formulas for Bayesian A/B testing":
+    ///   P(p_B > p_A) = Σ_{i &lt; α_B} B(α_A + i, β_A + β_B) / ((β_B + i)·B(1 + i, β_B)·B(α_A, β_A)).
+    /// </summary>
+    /// <param name="one">α and β of the rate that is asked about, each at least 1.</param>
+    /// <param name="other">α and β of the other.</param>
+    public static double ChanceAbove((int Alpha, int Beta) one, (int Alpha, int Beta) other)
+    {
+        foreach (var parameter in new[] { one.Alpha, one.Beta, other.Alpha, other.Beta })
+            ArgumentOutOfRangeException.ThrowIfLessThan(parameter, 1);
+        var sum = 0.0;
+        for (var i = 0; i < one.Alpha; i++)
+        {
+            sum += Math.Exp(
+                SpecialFunctions.BetaLn(other.Alpha + i, other.Beta + one.Beta) - Math.Log(one.Beta + i)
+                - SpecialFunctions.BetaLn(1 + i, one.Beta) - SpecialFunctions.BetaLn(other.Alpha, other.Beta));
+        }
+
+        return Math.Clamp(sum, 0, 1);
     }
 
     private static void CheckCounts(int won, int lost, double level)

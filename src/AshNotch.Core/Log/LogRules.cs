@@ -19,6 +19,15 @@ public static class LogRules
         Name(athlete.Name, at + "/name")
             .Concat(StripesFit(athlete.Belt, athlete.Stripes, at + "/stripes"));
 
+    /// <summary>Faults of a rating of the owner's.</summary>
+    public static IEnumerable<Fault> Check(SelfRating rating, string at = "")
+    {
+        if (GameParts.All.All(p => p.Id != rating.Part))
+            yield return new Fault(at + "/part", $"No part of the game has the id '{rating.Part}'; there are {string.Join(", ", GameParts.All.Select(p => p.Id))}.");
+        foreach (var fault in Range(rating.Score, 0, 10, at + "/score", "A rating"))
+            yield return fault;
+    }
+
     /// <summary>Faults of a partner.</summary>
     public static IEnumerable<Fault> Check(Partner partner, string at = "") =>
         Id(partner.Id, at + "/id")
@@ -35,6 +44,7 @@ public static class LogRules
             .Concat(Range(session.Effort, 0, 10, at + "/effort", "Effort"))
             .Concat(Text(session.Aim, at + "/aim"))
             .Concat(Text(session.Notes, at + "/notes"))
+            .Concat((session.Taught ?? []).SelectMany((id, i) => ground.Technique(id) is null ? [UnknownTechnique(id, $"{at}/taught/{i}")] : Enumerable.Empty<Fault>()))
             .Concat(Unique(session.Rolls.Select(r => r.Id), at + "/rolls", "roll"));
         if (session.Date.Year is < 1950 or > 2200)
             own = own.Append(new Fault(at + "/date", $"The year {session.Date.Year} is not one to have trained in; check the date."));

@@ -17,9 +17,18 @@ public sealed record Logbook
     /// <summary>The visits to the mat.</summary>
     public IReadOnlyList<Session> Sessions { get; init; } = [];
 
+    /// <summary>How the owner rated the parts of their game, oldest first.</summary>
+    public IReadOnlyList<SelfRating> SelfRatings { get; init; } = [];
+
     /// <summary>What the owner added to the ground.</summary>
     public PersonalWords Vocabulary { get; init; } = PersonalWords.None;
 }
+
+/// <summary>The owner's own rating of one part of the game on one day.</summary>
+/// <param name="Date">The day.</param>
+/// <param name="Part">A part's id, of those the product names.</param>
+/// <param name="Score">0 to 10.</param>
+public sealed record SelfRating(DateOnly Date, string Part, double Score);
 
 /// <summary>The owner of the log.</summary>
 public record Athlete
@@ -103,6 +112,9 @@ public record Session
 
     /// <summary>Free notes.</summary>
     public string? Notes { get; init; }
+
+    /// <summary>Techniques' ids that were taught.</summary>
+    public IReadOnlyList<string>? Taught { get; init; }
 
     /// <summary>The rounds, in the order in which they are kept.</summary>
     public IReadOnlyList<Roll> Rolls { get; init; } = [];

@@ -79,6 +79,15 @@ public sealed class AccountReader
         };
     }
 
+    /// <summary>The ids of the techniques and positions that a short text names, in order; nothing is made of who did what.</summary>
+    public IReadOnlyList<string> Named(string text)
+    {
+        var tokens = Tokens.Of(text.Length > LongestText ? text[..LongestText] : text);
+        return [.. Hits(tokens, Grammar.Of(tokens, lexicon), attire: null)
+            .Where(h => h.Meaning.Kind is MeaningKind.Technique or MeaningKind.Position && h.Cost < 0.5)
+            .Select(h => h.Meaning.Id).Distinct()];
+    }
+
     /// <summary>What the words said of each match, for those who work on the reader.</summary>
     public IEnumerable<string> Explain(string text, Attire? attire = null)
     {

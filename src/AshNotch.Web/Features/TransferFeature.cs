@@ -18,8 +18,8 @@ public static class TransferFeature
             var response = context.Response;
             response.ContentType = "application/json; charset=utf-8";
             response.Headers.ContentDisposition = $"attachment; filename=\"ash-notch-{clock.GetUtcNow():yyyy-MM-dd}.json\"";
-            return transfers.Export((athlete, partners, sessions, words) =>
-                LogbookFile.Write(response.Body, athlete ?? Unnamed, partners, sessions, words, context.RequestAborted));
+            return transfers.Export((athlete, partners, sessions, words, ratings) =>
+                LogbookFile.Write(response.Body, athlete ?? Unnamed, partners, sessions, words, ratings, context.RequestAborted));
         }).WithTags("data").Produces<object>(contentType: "application/json");
 
         app.MapPost("/api/import", async (HttpRequest request, Transfers transfers) =>

@@ -1,6 +1,7 @@
 using System.Text;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Judging;
+using AshNotch.Core.Judging.Patterns;
 using AshNotch.Core.Log;
 using AshNotch.Demo;
 using AshNotch.Formats;
@@ -60,33 +61,46 @@ public class SeasonTests
     public void Half_guard_bottom_costs_most_before_the_block_to_the_knee_cut_and_costs_less_after_it()
     {
         var half = Spot.Parse("half-guard:bottom");
-        var blockStart = Season.FirstDay.AddDays(7 * (Season.BlockWeek - 1));
-        var before = Rank(s => s.Date < blockStart);
-        var after = Rank(s => s.Date >= blockStart.AddDays(28));
-        Assert.Equal(half, before.SoftSpots[0].Tally.Spot);
-        Assert.Equal("knee-cut", before.SoftSpots[0].Tally.Techniques().First(t => t.Actor == Actor.Them).Technique);
-        Assert.NotEqual(half, after.SoftSpots[0].Tally.Spot);
-        double Rate(Ranking r) => r.SoftSpots.Single(s => s.Tally.Spot == half).Rate.Rate;
+        var before = Judge(d => d < BlockStart);
+        var after = Judge(d => d >= BlockStart.AddDays(28));
+        Assert.Equal(half, before.SoftSpots[0].Spot);
+        Assert.Equal("clear", before.SoftSpots[0].Verdict);
+        Assert.Equal("knee-cut", SpotEvidence.Of(Readings(d => d < BlockStart), half, before, Ground).Theirs[0].Technique);
+        Assert.NotEqual(half, after.SoftSpots[0].Spot);
+        double Rate(Judgement j) => j.SoftSpots.Single(s => s.Spot == half).Rate.Rate;
         Assert.True(Rate(after) > Rate(before) + 0.1);
     }
 
     [Fact]
-    public void The_back_earns_well_and_is_seldom_reached()
+    public void The_knee_cut_goes_worse_on_the_left_before_the_block()
     {
-        var ranking = Rank(_ => true);
-        var back = ranking.Heartwood.Single(s => s.Tally.Spot == Spot.Parse("back-control:top"));
-        Assert.True(back.Rate.Rate > 0.6);
-        Assert.True(back.Tally.Visits < ranking.SoftSpots.Single(s => s.Tally.Spot == Spot.Parse("side-control:top")).Tally.Visits / 2);
+        var sides = SpotEvidence.Of(Readings(d => d < BlockStart), Spot.Parse("half-guard:bottom"), Judge(d => d < BlockStart), Ground).Sides;
+        double Lost(string side) => sides.Where(s => s.Name == side).Sum(s => s.Lost / (double)(s.Won + s.Lost));
+        Assert.True(Lost("left") > Lost("right"));
     }
 
     [Fact]
-    public void Leg_tangles_are_rare() =>
-        Assert.InRange(Log.Sessions.SelectMany(s => s.Rolls).SelectMany(r => r.Exchanges).SelectMany(e => e.Moments).Count(m => m.Technique == "leg-entry"), 1, 25);
-
-    private static Ranking Rank(Func<Session, bool> when)
+    public void The_back_is_heartwood_that_is_reached_too_seldom()
     {
-        var ground = GroundMap.Default.With(Log.Vocabulary);
-        var rolls = Log.Sessions.Where(when).SelectMany(s => s.Rolls.Select(r => (s.Id, r)));
-        return SpotRanking.Of(LogTally.Of(rolls, ground, Objective.Submissions), ground);
+        var judgement = Judge(_ => true);
+        var back = Spot.Parse("back-control:top");
+        Assert.Contains(judgement.Heartwood.Take(5), h => h.Spot == back && h.Rate.Rate > 0.6);
+        var anybody = new Judgement(Ground, new LogCounts(Ground.Usual), Standpoint.Owner(Log.Athlete));
+        Assert.Contains(WaysIn.Of(Readings(_ => true), judgement, anybody, Ground), w => w.Spot == back && w.Moments.Count > 0);
     }
+
+    [Fact]
+    public void A_weak_leg_defence_that_is_rarely_needed_is_no_soft_spot_to_work_on()
+    {
+        Assert.InRange(Readings(_ => true).Sum(r => r.Visits.Count(v => v.Role == Role.Bottom && Ground.Position(v.Position)!.Family == "leg tangle")), 3, 30);
+        Assert.DoesNotContain(Judge(_ => true).SoftSpots.Take(5), s => Ground.Position(s.Spot.Position)!.Family == "leg tangle");
+    }
+
+    private static readonly GroundMap Ground = GroundMap.Default.With(Log.Vocabulary);
+    private static readonly DateOnly BlockStart = Season.FirstDay.AddDays(7 * (Season.BlockWeek - 1));
+
+    private static List<RollReading> Readings(Func<DateOnly, bool> when) => [.. RollReading.Of(Log, Ground).Where(r => when(r.Date))];
+
+    private static Judgement Judge(Func<DateOnly, bool> when) =>
+        new(Ground, LogCounts.Of(Readings(when), Ground.Usual), Standpoint.Owner(Log.Athlete));
 }

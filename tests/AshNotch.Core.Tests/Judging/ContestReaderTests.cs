@@ -10,8 +10,7 @@ public class ContestReaderTests
 {
     private static readonly GroundMap Map = GroundMap.Default;
 
-    private static ExchangeReading Read(Exchange exchange, Objective objective = Objective.Submissions) =>
-        ContestReader.Read(exchange, 0, "s", "r", Map, objective);
+    private static ExchangeReading Read(Exchange exchange) => ContestReader.Read(exchange, 0, "s", "r", Map);
 
     private static string Short(Contest c) => $"{c.Spot} {c.End} {c.Technique}";
 
@@ -31,7 +30,6 @@ public class ContestReaderTests
             reading.Contests.Select(Short));
         Assert.Equal(4, reading.Visits.Count);
         Assert.Equal([false, false, false, false, true], reading.Contests.Select(c => c.Finished));
-        Assert.All(reading.Contests, c => Assert.Equal(-1, c.Result));
     }
 
     [Fact]
@@ -48,7 +46,6 @@ public class ContestReaderTests
         Assert.Equal("closed-guard:bottom Won triangle", Short(contest));
         Assert.True(contest.Finished);
         Assert.Null(contest.Place.Moment);
-        Assert.Equal(1, contest.Result);
     }
 
     [Fact]
@@ -100,26 +97,57 @@ public class ContestReaderTests
     }
 
     [Fact]
-    public void Results_count_what_followed_under_each_objective()
+    public void The_next_spot_that_is_known_is_seen_but_not_told()
     {
-        // IBJJF rule book, values from memory: a pass 3, then mount 4; a tap counts 6 more here (common practice, no source).
-        var exchange = Told.Exchange(
-            "half-guard:top", Told.Tap(Actor.Me, "armbar"),
-            Told.Me("knee-cut", "half-guard:top", "side-control:top"),
-            Told.Me("mount-step", "side-control:top", "mount:top"),
-            Told.Me("armbar", "mount:top"));
-        Assert.Equal([1.0, 1, 1], Read(exchange).Contests.Select(c => c.Result));
-        Assert.Equal([13.0, 10, 6], Read(exchange, Objective.Points).Contests.Select(c => c.Result));
-        Assert.Equal([0.0, 0, 0], Read(exchange, Objective.Survival).Contests.Select(c => c.Result));
+        var reading = Read(Told.Exchange(
+            null, null, Told.Them("pass", "half-guard:bottom"), Told.Them("armbar", "mount:bottom", done: false), Told.Me("bridge-and-roll", null, "closed-guard:top")));
+        Assert.Null(reading.Contests[0].Next);
+        Assert.Equal(Spot.Parse("mount:bottom"), reading.Contests[0].NextSeen);
+        Assert.Equal(Spot.Parse("closed-guard:top"), reading.Contests[2].Next);
+        Assert.Null(reading.Contests[2].NextSeen);
     }
 
     [Fact]
-    public void Survival_counts_taps_against_and_being_brought_into_bad_spots()
+    public void Ends_and_beginnings_that_agree_are_links_and_half_remembered_ones_are_not_asked()
     {
-        var exchange = Told.Exchange(
-            "half-guard:bottom", Told.Tap(Actor.Them, "armbar"),
-            Told.Them("knee-cut", "half-guard:bottom", "side-control:bottom"),
-            Told.Them("armbar", "side-control:bottom"));
-        Assert.Equal([-1.1, -1.0], Read(exchange, Objective.Survival).Contests.Select(c => Math.Round(c.Result, 9)));
+        var moments = new[] { Told.Them("single-leg", "standing", "half-guard:bottom"), Told.Them("knee-cut", "half-guard:bottom", "side-control:bottom"), Told.Me("bridge-and-roll", "mount:bottom", "closed-guard:top") };
+        var reading = Read(Told.Exchange("standing", null, moments));
+        Assert.Equal((2, 1), (reading.Links, reading.Linked));
+        moments[1] = moments[1] with { Sure = false };
+        Assert.Equal(0, Read(Told.Exchange("standing", null, moments)).Links);
+    }
+
+    [Fact]
+    public void What_is_half_remembered_counts_but_says_so()
+    {
+        var exchange = Told.Exchange("half-guard:bottom", null, Told.Them("knee-cut", null, "side-control:bottom") with { Sure = false, Reasons = ["gave-space"], Side = Side.Left });
+        var contest = Assert.Single(Read(exchange).Contests);
+        Assert.False(contest.Sure);
+        Assert.Equal(["gave-space"], contest.Reasons);
+        Assert.Equal(Side.Left, contest.Side);
+    }
+
+    [Fact]
+    public void A_tap_at_the_end_that_cannot_be_got_from_the_last_spot_is_not_put_there()
+    {
+        // Nobody is choked with a triangle by somebody whose legs are pinned under them: something is missing in between.
+        Assert.Empty(Read(Told.Exchange("mount:bottom", Told.Tap(Actor.Them, "heel-hook"))).Contests);
+        var arrived = Read(Told.Exchange("half-guard:bottom", Told.Tap(Actor.Them), Told.Them("knee-cut", null, "side-control:bottom")));
+        Assert.Equal("side-control:bottom Lost ", Short(arrived.Contests[^1]));
+        Assert.Null(arrived.Contests[^1].Place.Moment);
+    }
+
+    [Fact]
+    public void A_roll_with_a_result_and_nothing_else_tells_nothing_of_any_spot()
+    {
+        var reading = RollReading.Of("s", new DateOnly(2026, 3, 3), Attire.Gi, Told.Roll(Told.Exchange(null, Told.Tap(Actor.Them, "armbar"))), Map);
+        Assert.Equal((0, 0), (reading.Contests.Count, reading.Visits.Count));
+    }
+
+    [Fact]
+    public void Going_from_one_guard_to_another_is_no_win()
+    {
+        Assert.Empty(Read(Told.Exchange("seated-guard:bottom", null, Told.Me("guard-setup", "seated-guard:bottom", "de-la-riva:bottom"))).Contests);
+        Assert.Single(Read(Told.Exchange("half-guard:bottom", null, Told.Me("underhook-get-up", "half-guard:bottom", "dogfight:bottom"))).Contests);
     }
 }

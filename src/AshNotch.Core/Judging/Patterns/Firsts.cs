@@ -1,0 +1,67 @@
+using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
+
+namespace AshNotch.Core.Judging.Patterns;
+
+/// <summary>Something that happened for the first time in the log.</summary>
+/// <param name="Caught">True for the first tap to a submission, false for the first success of an own move.</param>
+/// <param name="Technique">The technique.</param>
+/// <param name="Date">The day.</param>
+/// <param name="Moment">The moment.</param>
+public sealed record First(bool Caught, string Technique, DateOnly Date, Contest Moment);
+
+/// <summary>A technique that was taught and has not been seen in a roll since.</summary>
+/// <param name="Technique">The technique.</param>
+/// <param name="Date">When it was last taught.</param>
+/// <param name="Session">The id of that session.</param>
+/// <param name="RollsSince">Rolls told since then.</param>
+public sealed record Untried(string Technique, DateOnly Date, string Session, int RollsSince);
+
+/// <summary>What a session taught.</summary>
+/// <param name="Session">The session's id.</param>
+/// <param name="Date">The day.</param>
+/// <param name="Techniques">The techniques' ids.</param>
+public sealed record Lesson(string Session, DateOnly Date, IReadOnlyList<string> Techniques);
+
+/// <summary>
+/// Firsts, and what was taught and not tried. A log's own beginning is no news: a first counts from the fifth week on. What
+/// was taught counts as untried once two weeks and eight rolls have passed.
+/// </summary>
+public static class Firsts
+{
+    private const int DaysOfBeginning = 28;
+    private const int DaysToTry = 14;
+    private const int RollsToTry = 8;
+
+    /// <summary>Firsts, latest first.</summary>
+    /// <param name="readings">The log, oldest first.</param>
+    public static IReadOnlyList<First> Of(IReadOnlyList<RollReading> readings)
+    {
+        if (readings.Count == 0)
+            return [];
+        var begins = readings[0].Date.AddDays(DaysOfBeginning);
+        var seen = new HashSet<(bool, string)>();
+        return [.. readings
+            .SelectMany(r => r.Contests.Select(c => (r.Date, Contest: c)))
+            .Where(c => c.Contest is { End: not ContestEnd.Held, Technique: not null } && (c.Contest.Actor == Actor.Me || c.Contest.Finished))
+            .Where(c => seen.Add((c.Contest.Actor == Actor.Them, c.Contest.Technique!)))
+            .Where(c => c.Date >= begins)
+            .Select(c => new First(c.Contest.Actor == Actor.Them, c.Contest.Technique!, c.Date, c.Contest))
+            .Reverse()];
+    }
+
+    /// <summary>Taught, not tried; longest ago first.</summary>
+    public static IReadOnlyList<Untried> Untried(IReadOnlyList<RollReading> readings, IEnumerable<Lesson> lessons)
+    {
+        var now = readings.Count == 0 ? DateOnly.MinValue : readings[^1].Date;
+        return [.. from lesson in lessons
+            from technique in lesson.Techniques.Distinct()
+            group lesson by technique into one
+            let last = one.MaxBy(l => l.Date)!
+            let since = readings.Where(r => r.Date >= last.Date).ToList()
+            where now.DayNumber - last.Date.DayNumber >= DaysToTry && since.Count >= RollsToTry
+            where !since.SelectMany(r => r.Contests).Any(c => c.Actor == Actor.Me && c.Technique == one.Key)
+            orderby last.Date, one.Key
+            select new Untried(one.Key, last.Date, last.Session, since.Count)];
+    }
+}

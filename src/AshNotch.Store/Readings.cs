@@ -1,0 +1,83 @@
+using AshNotch.Core.Ground;
+using AshNotch.Core.Judging;
+using AshNotch.Core.Log;
+using Microsoft.Data.Sqlite;
+
+namespace AshNotch.Store;
+
+/// <summary>What judgements need of every roll: written in the same transaction as the roll, so that it never lags behind.</summary>
+public sealed class Readings
+{
+    /// <summary>Goes up whenever rolls are read in another way than before.</summary>
+    private const string Stamp = "1";
+
+    private readonly Database database;
+
+    /// <summary>Readings of a log; those made by an older program are made anew first.</summary>
+    public Readings(Database database)
+    {
+        this.database = database;
+        if (database.Read(c => c.One("SELECT reading_stamp FROM state", r => r.Text(0))) != Stamp)
+            Rebuild();
+    }
+
+    /// <summary>The readings of every roll that is not in the bin, oldest first.</summary>
+    public IReadOnlyList<RollReading> All() => database.Read(c =>
+    {
+        var spots = new Dictionary<string, Spot>();
+        return c.All(
+            """
+            SELECT s.id, r.id, s.date, s.attire, r.kind, p.id, r.partner_belt, r.partner_stripes, r.partner_weight_kg, r.intent, d.body
+            FROM reading d JOIN roll r ON r.key = d.roll_key JOIN session s ON s.key = r.session_key LEFT JOIN partner p ON p.key = r.partner_key
+            WHERE r.binned_at IS NULL AND s.binned_at IS NULL ORDER BY s.date, s.start_time, s.key, r.place
+            """,
+            r => ReadingBody.Read((byte[])r.GetValue(10), Header(r), spots));
+    });
+
+    /// <summary>Reads every roll anew; answers how many. The result is what writing them one by one has left.</summary>
+    public int Rebuild() => database.Write(c => Rebuild(c));
+
+    internal static int Rebuild(SqliteConnection connection)
+    {
+        var ground = GroundOf(connection);
+        using var command = Prepare(connection);
+        var done = 0;
+        foreach (var keys in connection.All("SELECT key FROM roll ORDER BY key", r => r.GetInt64(0)).Chunk(500))
+        {
+            foreach (var stored in SessionRows.RollsWhere(connection, $"r.key BETWEEN {keys[0]} AND {keys[^1]}"))
+            {
+                Write(command, stored.Key, stored.Roll, ground);
+                done++;
+            }
+        }
+
+        connection.Run("UPDATE state SET reading_stamp = $stamp", ("$stamp", Stamp));
+        return done;
+    }
+
+    internal static GroundMap GroundOf(SqliteConnection connection) => GroundMap.Default.With(Vocabulary.Get(connection));
+
+    internal static SqliteCommand Prepare(SqliteConnection connection) =>
+        connection.Prepare("INSERT OR REPLACE INTO reading (roll_key, body) VALUES ($roll, $body)", ("$roll", 0), ("$body", Array.Empty<byte>()));
+
+    internal static void Write(SqliteCommand command, long rollKey, Roll roll, GroundMap ground)
+    {
+        command.Parameters[0].Value = rollKey;
+        command.Parameters[1].Value = ReadingBody.Write(RollReading.Of("", default, default, roll, ground));
+        command.ExecuteNonQuery();
+    }
+
+    private static RollReading Header(SqliteDataReader r) => new()
+    {
+        Session = r.GetString(0),
+        Roll = r.GetString(1),
+        Date = DateOnly.ParseExact(r.GetString(2), "yyyy-MM-dd"),
+        Attire = Words.Required<Attire>(r.GetString(3)),
+        Kind = Words.Optional<RollKind>(r.Text(4)),
+        Against = RollReading.AgainstOf(r.Text(5), Words.Optional<BeltColour>(r.Text(6)), r.Whole(7), r.Number(8), Words.Optional<Intent>(r.Text(9))),
+        Moments = 0,
+        Starts = [],
+        Visits = [],
+        Contests = [],
+    };
+}

@@ -1,0 +1,121 @@
+using AshNotch.Core.Ground;
+using AshNotch.Core.Judging;
+using AshNotch.Core.Log;
+using FsCheck;
+using FsCheck.Xunit;
+
+namespace AshNotch.Core.Tests.Judging;
+
+public class ChainTests
+{
+    private const double NearlyOne = 1 - 1e-9;
+
+    // States 0..n in a row: a win leads one up, a loss one down; both ends hold whoever comes there, and the upper one pays.
+    private static Chain Walk(int n, double p, double goesOn = NearlyOne)
+    {
+        double[] To(int u) => [.. Enumerable.Range(0, n + 2).Select(i => i == u ? 1.0 : 0.0)];
+        var states = Enumerable.Range(0, n + 1).ToList();
+        double[][] pay = [.. states.Select(s => Enumerable.Range(0, n + 2).Select(u => s == n - 1 && u == n ? 1.0 : 0.0).ToArray())];
+        return new Chain(
+            [.. states.Select(_ => p)],
+            [.. states.Select(s => To(s == 0 ? 0 : Math.Min(s + 1, n)))],
+            [.. states.Select(s => To(s == n ? n : Math.Max(s - 1, 0)))],
+            [.. states.Select(s => s == 1 ? 1.0 : 0.0)],
+            goesOn,
+            Rewards.Of(pay, pay));
+    }
+
+    // Grinstead and Snell, Introduction to Probability, ch. 11, the drunkard's walk on 0..4 (source named, values from memory).
+    [Fact]
+    public void The_drunkards_walk_has_the_fundamental_matrix_of_the_book()
+    {
+        var chain = Walk(4, 0.5);
+        double[][] expected = [[1.5, 1, 0.5], [1, 2, 1], [0.5, 1, 1.5]];
+        for (var i = 1; i <= 3; i++)
+        {
+            for (var j = 1; j <= 3; j++)
+                Assert.Equal(expected[i - 1][j - 1], chain.Fundamental(i, j), 6);
+            Assert.Equal(new[] { 3.0, 4, 3 }[i - 1], Enumerable.Range(1, 3).Sum(j => chain.Fundamental(i, j)), 6);
+            Assert.Equal(i / 4.0, chain.Value[i], 6);
+        }
+    }
+
+    // The gambler's ruin: from i of n with odds p against q, n is reached first with (1 - (q/p)^i) / (1 - (q/p)^n); any textbook.
+    [Property]
+    public bool The_gamblers_ruin_agrees_with_its_closed_form(PositiveInt size, PositiveInt odds)
+    {
+        var n = 2 + (size.Get % 9);
+        var p = 0.2 + (0.6 * (odds.Get % 97) / 96.0);
+        var chain = Walk(n, p);
+        var r = (1 - p) / p;
+        return Enumerable.Range(1, n - 1).All(i =>
+        {
+            var exact = Math.Abs(r - 1) < 1e-9 ? (double)i / n : (1 - Math.Pow(r, i)) / (1 - Math.Pow(r, n));
+            return Math.Abs(chain.Value[i] - exact) < 1e-5;
+        });
+    }
+
+    [Theory]
+    [InlineData(Objective.Submissions)]
+    [InlineData(Objective.Points)]
+    [InlineData(Objective.Survival)]
+    public void A_roll_is_worth_the_sum_of_its_steps_and_its_visits_times_their_pay(Objective objective)
+    {
+        const double goesOn = 10.0 / 11;
+        var usual = GroundMap.Default.Usual;
+        var n = usual.Spots.Count;
+        var rewards = Rewards.Of(GroundMap.Default, objective);
+        double[] p = [.. usual.Level.Select(l => 1 / (1 + Math.Exp(-l)))];
+        var chain = new Chain(p, [.. usual.Won], [.. usual.Lost], usual.Start, goesOn, rewards);
+
+        var (at, weight, sum) = ((double[])usual.Start.Clone(), 1.0, 0.0);
+        var visits = new double[n];
+        for (var step = 0; step < 600; step++)
+        {
+            var next = new double[n];
+            for (var s = 0; s < n; s++)
+            {
+                visits[s] += weight * at[s];
+                for (var u = 0; u <= n; u++)
+                {
+                    double won = at[s] * p[s] * usual.Won[s][u], lost = at[s] * (1 - p[s]) * usual.Lost[s][u];
+                    sum += weight * ((won * rewards.Won[s][u]) + (lost * rewards.Lost[s][u]));
+                    for (var v = 0; v < n; v++)
+                        next[v] += u == v ? won + lost : u == n ? (won + lost) * usual.Start[v] : 0;
+                }
+            }
+
+            (at, weight) = (next, weight * goesOn);
+        }
+
+        Assert.Equal(sum, chain.RollValue, 9);
+        for (var s = 0; s < n; s++)
+            Assert.Equal(visits[s], chain.Visits(s), 9);
+        Assert.Equal(1 / (1 - goesOn), visits.Sum(), 6);
+    }
+
+    // Sherman and Morrison's formula is exact: the same number as computing the whole chain again.
+    [Property(MaxTest = 25)]
+    public bool A_gain_is_what_computing_the_chain_again_gives(PositiveInt which, PositiveInt by)
+    {
+        var usual = GroundMap.Default.Usual;
+        var s = which.Get % usual.Spots.Count;
+        double[] p = [.. usual.Level.Select(l => 1 / (1 + Math.Exp(-l)))];
+        var rise = (1 - p[s]) * (by.Get % 50) / 50.0;
+        var rewards = Rewards.Of(GroundMap.Default, Objective.Points);
+        Chain Of(double[] at) => new(at, [.. usual.Won], [.. usual.Lost], usual.Start, 10.0 / 11, rewards);
+        var before = Of(p);
+        var after = Of([.. p.Select((x, i) => i == s ? x + rise : x)]);
+        return Math.Abs(before.Gain(s, rise) - (after.RollValue - before.RollValue)) < 1e-9;
+    }
+
+    [Fact]
+    public void A_roll_that_never_ends_is_refused_and_so_is_a_spot_that_was_not_asked_for()
+    {
+        Assert.Throws<ArgumentOutOfRangeException>(() => Walk(4, 0.5, 1));
+        var usual = GroundMap.Default.Usual;
+        var chain = new Chain([.. usual.Level.Select(_ => 0.5)], [.. usual.Won], [.. usual.Lost], usual.Start, 0.9, Rewards.Of(GroundMap.Default, Objective.Submissions), [3]);
+        Assert.True(chain.Visits(3) > 0);
+        Assert.Throws<ArgumentOutOfRangeException>(() => chain.Visits(4));
+    }
+}

@@ -1,0 +1,88 @@
+using System.Text.Json;
+using AshNotch.Core.Ground;
+using AshNotch.Core.Judging;
+using AshNotch.Core.Log;
+using AshNotch.Demo;
+
+namespace AshNotch.Store.Tests;
+
+// What judgements rest on is written with every roll. Whatever way a log came about, it has to be what reading the log as a
+// whole gives.
+public sealed class ReadingTests : IDisposable
+{
+    private readonly TempLog log = new();
+    private readonly Logbook demo = Season.Make();
+
+    public void Dispose() => log.Dispose();
+
+    private Readings Readings => new(log.Database);
+
+    private static List<string> Text(IEnumerable<RollReading> readings) => [.. readings.Select(r => JsonSerializer.Serialize(r)).Order(StringComparer.Ordinal)];
+
+    private List<string> Whole(Logbook book) => Text(RollReading.Of(book, GroundMap.Default.With(book.Vocabulary)).Select(r => r with { Moments = r.Moments }));
+
+    [Fact]
+    public void An_import_leaves_what_reading_the_file_gives()
+    {
+        new Transfers(log.Database).Import(demo);
+        Assert.Equal(Whole(demo), Text(Readings.All()));
+    }
+
+    [Fact]
+    public void Writes_one_by_one_corrections_and_the_bin_leave_the_same_as_reading_all_anew()
+    {
+        new Transfers(log.Database).Import(demo);
+        var session = demo.Sessions[3];
+        var roll = session.Rolls[0];
+        log.Sessions.Put(session with { Date = session.Date.AddDays(1), Attire = Attire.NoGi, Rolls = [roll with { Exchanges = [] }, .. session.Rolls.Skip(2)] }, withRolls: true, log.Sessions.Get(session.Id)!.Version, TempLog.Now);
+        log.Sessions.Add(demo.Sessions[5] with { Id = "again", Rolls = [.. demo.Sessions[5].Rolls.Select(r => r with { Id = r.Id + "x" })] });
+        log.Sessions.Bin(demo.Sessions[7].Id, null, TempLog.Now);
+        log.Sessions.BinRoll(demo.Sessions[9].Id, demo.Sessions[9].Rolls[0].Id, null, TempLog.Now);
+        log.Partners.Bin("mirek", TempLog.Now);
+        var grown = Text(Readings.All());
+        Assert.NotEqual(Whole(demo), grown);
+        Assert.True(Readings.Rebuild() >= grown.Count);
+        Assert.Equal(Text(Readings.All()), grown);
+    }
+
+    [Fact]
+    public void A_log_of_a_program_that_kept_no_readings_is_read_when_it_is_opened()
+    {
+        new Transfers(log.Database).Import(demo);
+        log.Database.Write(c =>
+        {
+            using var command = c.CreateCommand();
+            command.CommandText = "DELETE FROM reading; UPDATE state SET reading_stamp = NULL";
+            return command.ExecuteNonQuery();
+        });
+        Assert.Equal(Whole(demo), Text(Readings.All()));
+    }
+
+    [Fact]
+    public void An_own_position_that_is_added_later_is_read_into_the_rolls_that_name_it()
+    {
+        new Transfers(log.Database).Import(demo);
+        var before = Readings.All().Sum(r => r.Contests.Count);
+        new Vocabulary(log.Database).Add(new PersonalWords
+        {
+            Techniques = [demo.Vocabulary.Techniques[0] with { Id = "net-roll", Kind = "pull" }],
+        });
+        var after = Text(Readings.All());
+        Assert.NotEqual(before, Readings.All().Sum(r => r.Contests.Count));
+        Readings.Rebuild();
+        Assert.Equal(Text(Readings.All()), after);
+    }
+
+    [Fact]
+    public void Ratings_of_the_owners_are_kept_by_day_and_part_and_travel_with_the_log()
+    {
+        var ratings = new SelfRatings(log.Database);
+        var day = new DateOnly(2026, 3, 3);
+        ratings.Add([new SelfRating(day, "guard", 4), new SelfRating(day.AddDays(7), "guard", 5)]);
+        ratings.Add([new SelfRating(day, "guard", 6)]);
+        Assert.Equal([6.0, 5.0], ratings.All().Select(r => r.Score));
+        using var other = new TempLog();
+        new Transfers(other.Database).Import(demo with { SelfRatings = ratings.All() });
+        Assert.Equal(ratings.All(), new SelfRatings(other.Database).All());
+    }
+}

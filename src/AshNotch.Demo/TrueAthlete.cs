@@ -9,7 +9,11 @@ namespace AshNotch.Demo;
 /// <param name="RoadNoise">The spread of the logs of the world's roads around the product's.</param>
 /// <param name="TellsEnds">How often the end of a remembered moment is told.</param>
 /// <param name="Contests">How many rows of the own roads' prior: the higher, the more ordinary the athlete's game.</param>
-public sealed record World(double LevelNoise = 0.3, double RoadNoise = 0.6, double TellsEnds = 0.5, double Contests = 25);
+public sealed record World(double LevelNoise = 0.3, double RoadNoise = 0.6, double TellsEnds = 0.5, double Contests = 25)
+{
+    /// <summary>How many partners there are; null for eight to fourteen.</summary>
+    public int? Partners { get; init; }
+}
 
 /// <summary>
 /// An athlete whose levels and roads are known, so that a judgement can be held against them: a world that differs from the
@@ -55,7 +59,7 @@ public sealed class TrueAthlete
         Plant();
         keeps = 0.6 + (0.15 * chance.Next());
         profile = new Athlete { Name = "Simulated", Belt = chance.Of([BeltColour.White, BeltColour.Blue, BeltColour.Purple]), Stripes = chance.Between(0, 4), WeightKg = new Kilograms(70) };
-        mates = [.. Enumerable.Range(0, chance.Between(8, 14)).Select(MakeMate)];
+        mates = [.. Enumerable.Range(0, world.Partners ?? chance.Between(8, 14)).Select(MakeMate)];
     }
 
     /// <summary>The spots planted as weak.</summary>

@@ -63,6 +63,7 @@ public sealed class Database
             using var connection = Open();
             using var transaction = connection.BeginTransaction(deferred: false);
             var result = write(connection);
+            Tallies.Settle(connection);
             connection.Run("UPDATE state SET change = change + 1");
             transaction.Commit();
             return result;

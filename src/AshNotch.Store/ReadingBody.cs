@@ -6,7 +6,7 @@ namespace AshNotch.Store;
 
 /// <summary>
 /// A roll's reading as bytes: its own list of words, then numbers into it. Small, so that ten years of them load at once.
-/// The session, the day and the partner are not in it: their rows say them.
+/// The session, the day and the attire are not in it: its row says them.
 /// </summary>
 internal static class ReadingBody
 {
@@ -17,8 +17,11 @@ internal static class ReadingBody
         using var stream = new MemoryStream();
         using (var body = new BinaryWriter(stream))
         {
-            foreach (var number in new[] { reading.Moments, reading.Links, reading.Linked })
+            foreach (var number in new[] { reading.Moments, reading.Links, reading.Linked, reading.Kind is { } kind ? (int)kind + 1 : 0, (int)reading.Against.Intent })
                 body.Write7BitEncodedInt(number);
+            Word(reading.Against.Partner);
+            body.Write(reading.Against.Rung ?? double.NaN);
+            body.Write(reading.Against.Kilograms ?? double.NaN);
             List(reading.Starts, Word);
             List(reading.Visits, Word);
             List(reading.Contests, Contest);
@@ -71,8 +74,14 @@ internal static class ReadingBody
         }
     }
 
-    /// <summary>Reads it back into a reading that already knows its session, roll, day and partner.</summary>
-    public static RollReading Read(byte[] bytes, RollReading header, Dictionary<string, Spot> spots)
+    /// <summary>Reads it back. Session, roll, day and attire are for the caller to say.</summary>
+    /// <param name="bytes">What was written.</param>
+    /// <param name="spots">Spots that were met before, by their words; grows.</param>
+    /// <param name="session">The session's id.</param>
+    /// <param name="roll">The roll's id.</param>
+    /// <param name="date">The day.</param>
+    /// <param name="attire">The attire.</param>
+    public static RollReading Read(byte[] bytes, Dictionary<string, Spot> spots, string session = "", string roll = "", DateOnly date = default, Attire attire = default)
     {
         using var body = new BinaryReader(new MemoryStream(bytes));
         var words = new string[body.Read7BitEncodedInt()];
@@ -81,8 +90,16 @@ internal static class ReadingBody
         var moments = body.Read7BitEncodedInt();
         var links = body.Read7BitEncodedInt();
         var linked = body.Read7BitEncodedInt();
-        return header with
+        var kind = body.Read7BitEncodedInt();
+        var intent = (Intent)body.Read7BitEncodedInt();
+        return new RollReading
         {
+            Session = session,
+            Roll = roll,
+            Date = date,
+            Attire = attire,
+            Kind = kind == 0 ? null : (RollKind)(kind - 1),
+            Against = new Against(Word(), Known(), Known(), intent),
             Moments = moments,
             Links = links,
             Linked = linked,
@@ -101,6 +118,8 @@ internal static class ReadingBody
                 items[i] = read();
             return items;
         }
+
+        double? Known() => body.ReadDouble() is var number && double.IsNaN(number) ? null : number;
 
         string? Word() => body.Read7BitEncodedInt() is > 0 and var place ? words[place - 1] : null;
 
@@ -130,7 +149,7 @@ internal static class ReadingBody
                 Side = ((flags >> 3) & 7) is > 0 and var side ? (Side)(side - 1) : null,
                 Finished = (flags & 64) != 0,
                 Sure = (flags & 128) != 0,
-                Place = new MomentPlace(header.Session, header.Roll, exchange, moment == 0 ? null : moment - 1),
+                Place = new MomentPlace(session, roll, exchange, moment == 0 ? null : moment - 1),
                 Reasons = List(() => Word()!),
             };
         }

@@ -9,7 +9,7 @@ namespace AshNotch.Store;
 public sealed class Readings
 {
     /// <summary>Goes up whenever rolls are read in another way than before.</summary>
-    private const string Stamp = "1";
+    private const string Stamp = "2";
 
     private readonly Database database;
 
@@ -27,11 +27,12 @@ public sealed class Readings
         var spots = new Dictionary<string, Spot>();
         return c.All(
             """
-            SELECT s.id, r.id, s.date, s.attire, r.kind, p.id, r.partner_belt, r.partner_stripes, r.partner_weight_kg, r.intent, d.body
-            FROM reading d JOIN roll r ON r.key = d.roll_key JOIN session s ON s.key = r.session_key LEFT JOIN partner p ON p.key = r.partner_key
+            SELECT s.id, r.id, s.date, s.attire, d.body
+            FROM reading d JOIN roll r ON r.key = d.roll_key JOIN session s ON s.key = r.session_key
             WHERE r.binned_at IS NULL AND s.binned_at IS NULL ORDER BY s.date, s.start_time, s.key, r.place
             """,
-            r => ReadingBody.Read((byte[])r.GetValue(10), Header(r), spots));
+            r => ReadingBody.Read(
+                (byte[])r.GetValue(4), spots, r.GetString(0), r.GetString(1), DateOnly.ParseExact(r.GetString(2), "yyyy-MM-dd"), Words.Required<Attire>(r.GetString(3))));
     });
 
     /// <summary>Reads every roll anew; answers how many. The result is what writing them one by one has left.</summary>
@@ -66,18 +67,4 @@ public sealed class Readings
         command.Parameters[1].Value = ReadingBody.Write(RollReading.Of("", default, default, roll, ground));
         command.ExecuteNonQuery();
     }
-
-    private static RollReading Header(SqliteDataReader r) => new()
-    {
-        Session = r.GetString(0),
-        Roll = r.GetString(1),
-        Date = DateOnly.ParseExact(r.GetString(2), "yyyy-MM-dd"),
-        Attire = Words.Required<Attire>(r.GetString(3)),
-        Kind = Words.Optional<RollKind>(r.Text(4)),
-        Against = RollReading.AgainstOf(r.Text(5), Words.Optional<BeltColour>(r.Text(6)), r.Whole(7), r.Number(8), Words.Optional<Intent>(r.Text(9))),
-        Moments = 0,
-        Starts = [],
-        Visits = [],
-        Contests = [],
-    };
 }

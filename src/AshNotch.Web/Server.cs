@@ -37,7 +37,7 @@ public static class Server
         services.AddSingleton(_ => OpenLog(settings));
         services.AddSingleton<Athletes>().AddSingleton<Partners>().AddSingleton<Sessions>().AddSingleton<Rolls>()
             .AddSingleton<Vocabulary>().AddSingleton<Bins>().AddSingleton<Transfers>()
-            .AddSingleton<Readings>().AddSingleton<SelfRatings>().AddSingleton<OwnGround>().AddSingleton<Judgements>();
+            .AddSingleton<Readings>().AddSingleton<Tallies>().AddSingleton<SelfRatings>().AddSingleton<OwnGround>().AddSingleton<Judgements>();
         services.ConfigureHttpJsonOptions(o => LogJson.Configure(o.SerializerOptions));
         services.AddProblemDetails();
         services.AddExceptionHandler<Failures>();

@@ -17,6 +17,18 @@ public sealed class ReadingTests : IDisposable
 
     private Readings Readings => new(log.Database);
 
+    /// <summary>What stands in the tally, and what counting every reading gives; they have to agree after every write.</summary>
+    private void TallyAgrees()
+    {
+        var usual = GroundMap.Default.With(new Vocabulary(log.Database).Get()).Usual;
+        var stands = new Tallies(log.Database).Counts(usual);
+        var counted = LogCounts.Of(Readings.All(), usual);
+        Assert.Equal(counted.Cells.OrderBy(c => c.Key.ToString()), stands.Cells.OrderBy(c => c.Key.ToString()));
+        Assert.Equal(counted.Moves.OrderBy(c => c.Key.ToString()), stands.Moves.OrderBy(c => c.Key.ToString()));
+        Assert.Equal([.. counted.Visits, .. counted.Starts, .. counted.Unsure], [.. stands.Visits, .. stands.Starts, .. stands.Unsure]);
+        Assert.All(Enum.GetValues<LogTotal>(), t => Assert.Equal(counted[t], stands[t]));
+    }
+
     private static List<string> Text(IEnumerable<RollReading> readings) => [.. readings.Select(r => JsonSerializer.Serialize(r)).Order(StringComparer.Ordinal)];
 
     private List<string> Whole(Logbook book) => Text(RollReading.Of(book, GroundMap.Default.With(book.Vocabulary)).Select(r => r with { Moments = r.Moments }));
@@ -26,6 +38,9 @@ public sealed class ReadingTests : IDisposable
     {
         new Transfers(log.Database).Import(demo);
         Assert.Equal(Whole(demo), Text(Readings.All()));
+        TallyAgrees();
+        new Transfers(log.Database).Import(demo);
+        TallyAgrees();
     }
 
     [Fact]
@@ -36,13 +51,22 @@ public sealed class ReadingTests : IDisposable
         var roll = session.Rolls[0];
         log.Sessions.Put(session with { Date = session.Date.AddDays(1), Attire = Attire.NoGi, Rolls = [roll with { Exchanges = [] }, .. session.Rolls.Skip(2)] }, withRolls: true, log.Sessions.Get(session.Id)!.Version, TempLog.Now);
         log.Sessions.Add(demo.Sessions[5] with { Id = "again", Rolls = [.. demo.Sessions[5].Rolls.Select(r => r with { Id = r.Id + "x" })] });
+        TallyAgrees();
         log.Sessions.Bin(demo.Sessions[7].Id, null, TempLog.Now);
+        TallyAgrees();
         log.Sessions.BinRoll(demo.Sessions[9].Id, demo.Sessions[9].Rolls[0].Id, null, TempLog.Now);
         log.Partners.Bin("mirek", TempLog.Now);
         var grown = Text(Readings.All());
         Assert.NotEqual(Whole(demo), grown);
         Assert.True(Readings.Rebuild() >= grown.Count);
         Assert.Equal(Text(Readings.All()), grown);
+        TallyAgrees();
+        log.Bins.Restore("session", demo.Sessions[7].Id, null);
+        log.Bins.Restore("roll", demo.Sessions[9].Rolls[0].Id, demo.Sessions[9].Id);
+        TallyAgrees();
+        log.Sessions.Bin(demo.Sessions[11].Id, null, TempLog.Now);
+        new Transfers(log.Database).Import(demo);
+        TallyAgrees();
     }
 
     [Fact]
@@ -52,10 +76,11 @@ public sealed class ReadingTests : IDisposable
         log.Database.Write(c =>
         {
             using var command = c.CreateCommand();
-            command.CommandText = "DELETE FROM reading; UPDATE state SET reading_stamp = NULL";
+            command.CommandText = "DELETE FROM reading; DELETE FROM counted; DELETE FROM tally; UPDATE state SET reading_stamp = NULL";
             return command.ExecuteNonQuery();
         });
         Assert.Equal(Whole(demo), Text(Readings.All()));
+        TallyAgrees();
     }
 
     [Fact]
@@ -69,6 +94,7 @@ public sealed class ReadingTests : IDisposable
         });
         var after = Text(Readings.All());
         Assert.NotEqual(before, Readings.All().Sum(r => r.Contests.Count));
+        TallyAgrees();
         Readings.Rebuild();
         Assert.Equal(Text(Readings.All()), after);
     }

@@ -1,4 +1,5 @@
 using MathNet.Numerics.LinearAlgebra;
+using MathNet.Numerics.LinearAlgebra.Factorization;
 
 namespace AshNotch.Core.Judging;
 
@@ -16,7 +17,9 @@ public sealed class Chain
     private readonly double[][] lost;
     private readonly Rewards rewards;
     private readonly double[] start;
-    private readonly double[]?[] columns;
+    private readonly LU<double> system;
+    private readonly Lazy<double[]> visits;
+    private readonly Lazy<Matrix<double>> fundamental;
 
     /// <param name="p">The chance to win a contest at each of n spots, each 0 to 1.</param>
     /// <param name="won">n rows of n + 1: where a win leads, a finish last; each sums to one.</param>
@@ -24,15 +27,14 @@ public sealed class Chain
     /// <param name="start">Where rounds begin; sums to one.</param>
     /// <param name="goesOn">γ: the chance that a further contest follows, at least 0 and below 1.</param>
     /// <param name="rewards">What each step pays.</param>
-    /// <param name="asked">The spots whose visits and gains will be asked for; null for all. Fewer are quicker.</param>
-    public Chain(double[] p, double[][] won, double[][] lost, double[] start, double goesOn, Rewards rewards, IReadOnlyList<int>? asked = null)
+    public Chain(double[] p, double[][] won, double[][] lost, double[] start, double goesOn, Rewards rewards)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(goesOn, 0);
         ArgumentOutOfRangeException.ThrowIfGreaterThanOrEqual(goesOn, 1);
         (this.won, this.lost, this.start, this.rewards) = (won, lost, start, rewards);
         GoesOn = goesOn;
         var n = p.Length;
-        var system = new double[n * n];
+        var equations = new double[n * n];
         var pay = new double[n];
         for (var s = 0; s < n; s++)
         {
@@ -42,25 +44,19 @@ public sealed class Chain
             for (var u = 0; u < n; u++)
             {
                 double pw = ps * w[u], pl = (1 - ps) * l[u];
-                system[(u * n) + s] = -goesOn * (pw + pl + (finish * start[u]));
+                equations[(u * n) + s] = -goesOn * (pw + pl + (finish * start[u]));
                 c += (pw * payWon[u]) + (pl * payLost[u]);
             }
 
-            system[(s * n) + s] += 1;
+            equations[(s * n) + s] += 1;
             pay[s] = c;
         }
 
-        asked ??= [.. Enumerable.Range(0, n)];
-        var right = new double[n * (asked.Count + 1)];
-        for (var k = 0; k < asked.Count; k++)
-            right[(k * n) + asked[k]] = 1;
-        pay.CopyTo(right, asked.Count * n);
-        var solved = Matrix<double>.Build.Dense(n, n, system).LU().Solve(Matrix<double>.Build.Dense(n, asked.Count + 1, right));
-        columns = new double[n][];
-        for (var k = 0; k < asked.Count; k++)
-            columns[asked[k]] = solved.Column(k).ToArray();
-        Value = solved.Column(asked.Count).ToArray();
+        system = Matrix<double>.Build.Dense(n, n, equations).LU();
+        Value = system.Solve(Vector<double>.Build.Dense(pay)).ToArray();
         RollValue = Dot(start, Value);
+        visits = new Lazy<double[]>(() => Transposed(start));
+        fundamental = new Lazy<Matrix<double>>(system.Inverse);
     }
 
     /// <summary>γ.</summary>
@@ -72,11 +68,11 @@ public sealed class Chain
     /// <summary>What a whole roll brings.</summary>
     public double RollValue { get; }
 
-    /// <summary>N: contests to be expected at one spot from another on; the second must be one that was asked for.</summary>
-    public double Fundamental(int from, int to) => Column(to)[from];
+    /// <summary>N: contests to be expected at one spot from another on.</summary>
+    public double Fundamental(int from, int to) => fundamental.Value[from, to];
 
-    /// <summary>d: contests at a spot in a roll; it must be one that was asked for.</summary>
-    public double Visits(int s) => Dot(start, Column(s));
+    /// <summary>d: contests at a spot in a roll.</summary>
+    public double Visits(int s) => visits.Value[s];
 
     /// <summary>What winning a contest at s is worth above losing it: Σ_u (W_su - L_su)(r_su + γ·h_u).</summary>
     public double Stake(int s) => AfterWin(s) - AfterLoss(s);
@@ -92,19 +88,24 @@ public sealed class Chain
     /// row of P is a change of rank one (Sherman and Morrison's formula), so
     ///   gain = d_s·Δp·ΔQ / (1 - γ·Δp·v·N_·s), v = W_s - L_s with finishes sent to the start.
     /// </summary>
-    public double Gain(int s, double rise)
+    public double Gain(int s, double rise) => Gain(s, rise, Back(s));
+
+    /// <summary>
+    /// The same with v·N_·s given (<see cref="Back"/>), which spares the whole inverse. It only matters in the second order of
+    /// the rise, so that of a like chain will do.
+    /// </summary>
+    public double Gain(int s, double rise, double back) => Visits(s) * rise * Stake(s) / (1 - (GoesOn * rise * back));
+
+    /// <summary>v·N_·s: how many contests more at s follow a win there than a loss.</summary>
+    public double Back(int s)
     {
         var n = start.Length;
         double[] w = won[s], l = lost[s];
-        var column = Column(s);
-        var visits = Dot(start, column);
-        var back = (w[n] - l[n]) * visits;
+        var back = (w[n] - l[n]) * Visits(s);
         for (var u = 0; u < n; u++)
-            back += (w[u] - l[u]) * column[u];
-        return visits * rise * Stake(s) / (1 - (GoesOn * rise * back));
+            back += (w[u] - l[u]) * Fundamental(u, s);
+        return back;
     }
-
-    private double[] Column(int s) => columns[s] ?? throw new ArgumentOutOfRangeException(nameof(s), s, "This spot was not asked for.");
 
     private static double Dot(double[] a, double[] b)
     {
@@ -112,6 +113,29 @@ public sealed class Chain
         for (var i = 0; i < a.Length; i++)
             sum += a[i] * b[i];
         return sum;
+    }
+
+    /// <summary>Solves the transposed equations from the same factors: with P·A = L·U, Uᵀy = b, Lᵀz = y, x = Pᵀz.</summary>
+    private double[] Transposed(double[] right)
+    {
+        var n = right.Length;
+        double[] lower = system.L.AsColumnMajorArray() ?? system.L.ToColumnMajorArray(), upper = system.U.AsColumnMajorArray() ?? system.U.ToColumnMajorArray();
+        var y = new double[n];
+        for (var i = 0; i < n; i++)
+        {
+            var sum = right[i];
+            for (var k = 0; k < i; k++)
+                sum -= upper[(i * n) + k] * y[k];
+            y[i] = sum / upper[(i * n) + i];
+        }
+
+        for (var i = n - 1; i >= 0; i--)
+            for (var k = i + 1; k < n; k++)
+                y[i] -= lower[(i * n) + k] * y[k];
+        var x = new double[n];
+        for (var i = 0; i < n; i++)
+            x[i] = y[system.P[i]];
+        return x;
     }
 
     private double After(double[] row, double[] pay)

@@ -85,12 +85,14 @@ public sealed class Judgement
     private readonly Rewards rewards;
     private readonly double goesOn;
     private readonly (int Won, int Lost)[] tallies;
+    private readonly ILookup<int, KeyValuePair<MoveKey, int>> moves;
 
     /// <summary>Judges a log.</summary>
     public Judgement(GroundMap ground, LogCounts counts, Standpoint standpoint)
     {
         (this.ground, this.standpoint, Counts) = (ground, standpoint, counts);
         usual = ground.Usual;
+        moves = counts.Moves.ToLookup(m => m.Key.Spot);
         rewards = Rewards.Of(ground, standpoint.Objective);
         model = new LevelModel(usual, counts, standpoint.Belt.Rung, standpoint.Kilograms);
         Levels = model.Fit();
@@ -109,6 +111,9 @@ public sealed class Judgement
 
     /// <summary>The counts that it rests on.</summary>
     public LogCounts Counts { get; }
+
+    /// <summary>How contests over a spot went.</summary>
+    public IEnumerable<KeyValuePair<MoveKey, int>> MovesAt(Spot spot) => moves[usual.IndexOf(spot)];
 
     /// <summary>The levels.</summary>
     public LevelFit Levels { get; }
@@ -155,16 +160,18 @@ public sealed class Judgement
     }
 
     /// <summary>
-    /// How much hung on how a contest went: the worth of where it led against what the other outcome leads to on average, at
-    /// least 0. Where it led, when that was not told, is taken as the average too. Null for a try that was stopped.
+    /// How much hung on how contests went this way: the worth of where they led against what the other outcome leads to on
+    /// average, at least 0. Where they led, when that was not told, is taken as the average too. 0 for a try that was stopped.
     /// </summary>
-    public double? Swing(Contest contest)
+    public double Swing(MoveKey move)
     {
-        if (usual.IndexOf(contest.Spot) is not (>= 0 and var s) || contest.End == ContestEnd.Held)
-            return null;
-        var won = contest.End == ContestEnd.Won;
-        var after = Change(contest) is { } change ? change + Values.Value[s] : won ? Values.AfterWin(s) : Values.AfterLoss(s);
-        return Math.Max(0, won ? after - Values.AfterLoss(s) : Values.AfterWin(s) - after);
+        if (move.End == ContestEnd.Held)
+            return 0;
+        var won = move.End == ContestEnd.Won;
+        var pay = won ? rewards.Won[move.Spot] : rewards.Lost[move.Spot];
+        var after = move is not { Told: true, Next: >= 0 and var next } ? (won ? Values.AfterWin(move.Spot) : Values.AfterLoss(move.Spot))
+            : pay[next] + (goesOn * (next == Spots.Count ? Values.RollValue : Values.Value[next]));
+        return Math.Max(0, won ? after - Values.AfterLoss(move.Spot) : Values.AfterWin(move.Spot) - after);
     }
 
     /// <summary>How much better or worse than expected with this partner a contest went, in what winning there is worth.</summary>
@@ -184,8 +191,8 @@ public sealed class Judgement
 
     private IReadOnlyList<Spot> Spots => usual.Spots;
 
-    private Chain ChainOf(double[] levels, double[][] won, double[][] lost, int[]? asked = null) => new(
-        [.. Spots.Select((_, s) => SpecialFunctions.Logistic(Levels.AlphaOf(levels, s) + peerGap))], won, lost, Roads.Start, goesOn, rewards, asked);
+    private Chain ChainOf(double[] levels, double[][] won, double[][] lost) => new(
+        [.. Spots.Select((_, s) => SpecialFunctions.Logistic(Levels.AlphaOf(levels, s) + peerGap))], won, lost, Roads.Start, goesOn, rewards);
 
     private void Rank()
     {
@@ -194,27 +201,28 @@ public sealed class Judgement
             return;
         _ = Levels.Drawn(new double[Levels.Mode.Length]);
         var drawn = new (double[] Soft, double[] Lever, double[] Earned, double[] Rate)[Draws];
-        Parallel.For(0, Draws, i => drawn[i] = Draw(new MersenneTwister(Seed + i, threadSafe: false), fought));
+        double[] back = [.. fought.Select(Values.Back)];
+        Parallel.For(0, Draws, i => drawn[i] = Draw(new MersenneTwister(Seed + i, threadSafe: false), fought, back));
         SoftSpots = Ranked(fought, [.. drawn.Select(d => d.Soft)], drawn);
         Levers = Ranked(fought, [.. drawn.Select(d => d.Lever)], drawn);
         Heartwood = [.. Ranked(fought, [.. drawn.Select(d => d.Earned)], drawn).Where(r => r.Gain > 0)];
     }
 
-    private (double[] Soft, double[] Lever, double[] Earned, double[] Rate) Draw(System.Random random, int[] fought)
+    private (double[] Soft, double[] Lever, double[] Earned, double[] Rate) Draw(System.Random random, int[] fought, double[] back)
     {
         var normals = new double[Levels.Mode.Length];
         MathNet.Numerics.Distributions.Normal.Samples(random, normals, 0, 1);
         var levels = Levels.Drawn(normals);
         var (won, lost) = Roads.Drawn(random);
-        var chain = ChainOf(levels, won, lost, fought);
+        var chain = ChainOf(levels, won, lost);
         double[] soft = new double[fought.Length], lever = new double[fought.Length], earned = new double[fought.Length], rate = new double[fought.Length];
         for (var k = 0; k < fought.Length; k++)
         {
             var s = fought[k];
             double alpha = Levels.AlphaOf(levels, s), missing = Math.Max(0, Levels.ParOf(levels, s) - alpha);
             rate[k] = SpecialFunctions.Logistic(alpha + peerGap);
-            soft[k] = chain.Gain(s, SpecialFunctions.Logistic(alpha + peerGap + 0.2 + (0.5 * missing)) - rate[k]);
-            lever[k] = chain.Gain(s, SpecialFunctions.Logistic(alpha + peerGap + LeverStep) - rate[k]);
+            soft[k] = chain.Gain(s, SpecialFunctions.Logistic(alpha + peerGap + 0.2 + (0.5 * missing)) - rate[k], back[k]);
+            lever[k] = chain.Gain(s, SpecialFunctions.Logistic(alpha + peerGap + LeverStep) - rate[k], back[k]);
             earned[k] = chain.Visits(s) * (chain.Value[s] - chain.RollValue);
         }
 

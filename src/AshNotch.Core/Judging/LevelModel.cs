@@ -24,6 +24,7 @@ public sealed class LevelModel
 
     private const double PartnerSd = 0.35;
     private const double GreatestStep = 2;
+    private const double Settled = 1e-7;
     private const int MostSteps = 40;
 
     private readonly UsualGround ground;
@@ -134,7 +135,7 @@ public sealed class LevelModel
                 break;
             }
 
-            if (largest < 1e-9)
+            if (largest < Settled)
                 break;
         }
 
@@ -192,14 +193,14 @@ public sealed class LevelModel
     private (Vector<double> Gradient, double[] PartnerGradient, NormalEquations Normal) Normal(double[] mode, double[] levels, double[] weights)
     {
         var gradient = new double[Size];
-        var main = new double[Size, Size];
+        var main = Enumerable.Range(0, Size).Select(_ => new double[Size]).ToArray();
         var cross = new double[partners][];
         var diagonal = new double[partners];
         var partnerGradient = new double[partners];
         for (var i = 0; i < Size; i++)
         {
             gradient[i] = -priorPrecision[i] * (mode[i] - priorMean[i]);
-            main[i, i] = priorPrecision[i];
+            main[i][i] = priorPrecision[i];
         }
 
         for (var j = 0; j < partners; j++)
@@ -229,7 +230,7 @@ public sealed class LevelModel
             {
                 gradient[at[a]] += score * by[a];
                 for (var b = 0; b < n; b++)
-                    main[at[a], at[b]] += information * by[a] * by[b];
+                    main[at[a]][at[b]] += information * by[a] * by[b];
                 if (cell.Partner >= 0)
                     cross[cell.Partner][at[a]] += information * by[a];
             }
@@ -247,24 +248,29 @@ public sealed class LevelModel
     private readonly record struct Cell(int Spot, int Partner, double BeltGap, double WeightGap, int Intent, int Won, int Tried);
 
     /// <summary>[A B; Bᵀ D] with D diagonal: the partners are eliminated.</summary>
-    private sealed class NormalEquations(double[,] main, double[][] cross, double[] diagonal)
+    private sealed class NormalEquations(double[][] main, double[][] cross, double[] diagonal)
     {
         public Matrix<double> Schur()
         {
-            var schur = (double[,])main.Clone();
+            var schur = main.Select(row => (double[])row.Clone()).ToArray();
             for (var j = 0; j < diagonal.Length; j++)
             {
-                for (var a = 0; a < cross[j].Length; a++)
+                var with = cross[j];
+                for (var a = 0; a < with.Length; a++)
                 {
-                    if (cross[j][a] == 0)
+                    if (with[a] == 0)
                         continue;
-                    var part = cross[j][a] / diagonal[j];
-                    for (var b = 0; b < cross[j].Length; b++)
-                        schur[a, b] -= part * cross[j][b];
+                    var part = with[a] / diagonal[j];
+                    var row = schur[a];
+                    for (var b = 0; b <= a; b++)
+                        row[b] -= part * with[b];
                 }
             }
 
-            return Matrix<double>.Build.DenseOfArray(schur);
+            for (var a = 0; a < schur.Length; a++)
+                for (var b = 0; b < a; b++)
+                    schur[b][a] = schur[a][b];
+            return Matrix<double>.Build.DenseOfRowArrays(schur);
         }
 
         public (Vector<double> Main, double[] Partners) Solve(Vector<double> gradient, double[] partnerGradient)

@@ -8,38 +8,78 @@ namespace AshNotch.Core.Judging;
 /// <param name="Against">The partner and the intent.</param>
 public readonly record struct CellKey(int Spot, Against Against);
 
-/// <summary>One road: a contest over a spot, won or lost, and what came next.</summary>
+/// <summary>One way in which contests over a spot went.</summary>
+/// <param name="Spot">The spot's place in the order.</param>
+/// <param name="End">How it went.</param>
+/// <param name="Actor">Whose move it was.</param>
+/// <param name="Technique">Which; null when not known.</param>
+/// <param name="Next">The next spot's place, the number of spots for a finish, -1 when nothing is known of it or nothing changed.</param>
+/// <param name="Told">Whether that was told, or is only the next spot seen.</param>
+public readonly record struct MoveKey(int Spot, ContestEnd End, Actor Actor, string? Technique, int Next, bool Told);
+
+/// <summary>One road: a contest over a spot, won or lost, and what came next, whatever the move.</summary>
 /// <param name="Spot">The spot's place in the order.</param>
 /// <param name="Won">Whether the owner won.</param>
-/// <param name="Next">The next spot's place, the number of spots for a finish, -1 when nothing is known of it.</param>
-/// <param name="Told">Whether that was told, or is only the next spot seen.</param>
+/// <param name="Next">As in <see cref="MoveKey"/>.</param>
+/// <param name="Told">As in <see cref="MoveKey"/>.</param>
 public readonly record struct RoadKey(int Spot, bool Won, int Next, bool Told);
+
+/// <summary>What is counted once for a whole log.</summary>
+public enum LogTotal
+{
+    /// <summary>Rolls.</summary>
+    Rolls,
+
+    /// <summary>Moments.</summary>
+    Moments,
+
+    /// <summary>Contests won or lost.</summary>
+    Contests,
+
+    /// <summary>Rolls with at least one contest, positional ones left out.</summary>
+    FullRolls,
+
+    /// <summary>Contests in those that did not end in a tap.</summary>
+    FullContests,
+
+    /// <summary>Contests in those that did.</summary>
+    FullTaps,
+
+    /// <summary>See <see cref="ExchangeReading.Links"/>.</summary>
+    Links,
+
+    /// <summary>See <see cref="ExchangeReading.Linked"/>.</summary>
+    Linked,
+}
 
 /// <summary>
 /// The sufficient statistics of a log: a judgement needs nothing else, however long the log is. Adding the readings of two
-/// logs gives the counts of both together; the order does not matter.
+/// logs gives the counts of both together, and adding a reading minus one times takes it out again; the order does not matter.
 /// </summary>
 public sealed class LogCounts
 {
-    private readonly UsualGround ground;
     private readonly Dictionary<CellKey, (int Won, int Lost)> cells = [];
-    private readonly Dictionary<RoadKey, int> roads = [];
+    private readonly Dictionary<MoveKey, int> moves = [];
     private readonly int[] starts;
     private readonly int[] visits;
+    private readonly int[] unsure;
+    private readonly int[] totals = new int[Enum.GetValues<LogTotal>().Length];
 
     /// <summary>Counts of nothing yet.</summary>
     public LogCounts(UsualGround ground)
     {
-        this.ground = ground;
-        starts = new int[ground.Spots.Count];
-        visits = new int[ground.Spots.Count];
+        Ground = ground;
+        (starts, visits, unsure) = (new int[ground.Spots.Count], new int[ground.Spots.Count], new int[ground.Spots.Count]);
     }
+
+    /// <summary>The ground whose order of spots the keys go by.</summary>
+    public UsualGround Ground { get; }
 
     /// <summary>Contests won and lost by cell.</summary>
     public IReadOnlyDictionary<CellKey, (int Won, int Lost)> Cells => cells;
 
-    /// <summary>How often each road was taken.</summary>
-    public IReadOnlyDictionary<RoadKey, int> Roads => roads;
+    /// <summary>How often contests went each way.</summary>
+    public IReadOnlyDictionary<MoveKey, int> Moves => moves;
 
     /// <summary>How often an exchange began in each spot, positional rounds left out.</summary>
     public IReadOnlyList<int> Starts => starts;
@@ -47,29 +87,20 @@ public sealed class LogCounts
     /// <summary>How often the owner was told to be in each spot.</summary>
     public IReadOnlyList<int> Visits => visits;
 
+    /// <summary>How many contests over each spot are half remembered.</summary>
+    public IReadOnlyList<int> Unsure => unsure;
+
     /// <summary>Rolls.</summary>
-    public int Rolls { get; private set; }
+    public int Rolls => this[LogTotal.Rolls];
 
     /// <summary>Moments.</summary>
-    public int Moments { get; private set; }
+    public int Moments => this[LogTotal.Moments];
 
     /// <summary>Contests won or lost.</summary>
-    public int Contests { get; private set; }
+    public int Contests => this[LogTotal.Contests];
 
-    /// <summary>Rolls with at least one contest, positional ones left out.</summary>
-    public int FullRolls { get; private set; }
-
-    /// <summary>Contests in <see cref="FullRolls"/> that did not end in a tap.</summary>
-    public int FullContests { get; private set; }
-
-    /// <summary>Contests in <see cref="FullRolls"/> that did.</summary>
-    public int FullTaps { get; private set; }
-
-    /// <summary>See <see cref="ExchangeReading.Links"/>.</summary>
-    public int Links { get; private set; }
-
-    /// <summary>See <see cref="ExchangeReading.Linked"/>.</summary>
-    public int Linked { get; private set; }
+    /// <summary>What is counted once for the whole log.</summary>
+    public int this[LogTotal total] => totals[(int)total];
 
     /// <summary>Counts readings.</summary>
     public static LogCounts Of(IEnumerable<RollReading> readings, UsualGround ground)
@@ -80,47 +111,99 @@ public sealed class LogCounts
         return counts;
     }
 
-    /// <summary>Adds one roll.</summary>
-    public void Add(RollReading reading)
+    /// <summary>How often each road was taken.</summary>
+    public IReadOnlyDictionary<RoadKey, int> Roads()
     {
-        Rolls++;
-        Moments += reading.Moments;
-        Links += reading.Links;
-        Linked += reading.Linked;
+        var roads = new Dictionary<RoadKey, int>();
+        foreach (var (move, n) in moves)
+        {
+            if (move.End == ContestEnd.Held)
+                continue;
+            var road = new RoadKey(move.Spot, move.End == ContestEnd.Won, move.Next, move.Told);
+            roads[road] = roads.GetValueOrDefault(road) + n;
+        }
+
+        return roads;
+    }
+
+    /// <summary>Adds one roll, or takes it out again.</summary>
+    /// <param name="reading">What the roll shows.</param>
+    /// <param name="times">1 to add it, -1 to take it out.</param>
+    public void Add(RollReading reading, int times = 1)
+    {
+        Add(LogTotal.Rolls, times);
+        Add(LogTotal.Moments, times * reading.Moments);
+        Add(LogTotal.Links, times * reading.Links);
+        Add(LogTotal.Linked, times * reading.Linked);
         foreach (var spot in reading.Visits)
-            if (ground.IndexOf(spot) is >= 0 and var i)
-                visits[i]++;
+            if (Ground.IndexOf(spot) is >= 0 and var i)
+                visits[i] += times;
         var (plain, taps) = (0, 0);
         foreach (var contest in reading.Contests)
         {
-            if (contest.End == ContestEnd.Held || ground.IndexOf(contest.Spot) is not (>= 0 and var spot))
+            if (Ground.IndexOf(contest.Spot) is not (>= 0 and var spot))
                 continue;
-            var won = contest.End == ContestEnd.Won;
+            unsure[spot] += contest.Sure ? 0 : times;
+            Add(MoveOf(contest, spot), times);
+            if (contest.End == ContestEnd.Held)
+                continue;
             _ = contest.Finished ? taps++ : plain++;
-            var key = new CellKey(spot, reading.Against);
-            var cell = cells.GetValueOrDefault(key);
-            cells[key] = won ? (cell.Won + 1, cell.Lost) : (cell.Won, cell.Lost + 1);
-            var road = RoadOf(contest, spot, won);
-            roads[road] = roads.GetValueOrDefault(road) + 1;
+            Add(new CellKey(spot, reading.Against), contest.End == ContestEnd.Won ? (times, 0) : (0, times));
         }
 
-        Contests += plain + taps;
+        Add(LogTotal.Contests, times * (plain + taps));
         if (reading.Kind == RollKind.Positional)
             return;
         foreach (var start in reading.Starts)
-            if (ground.IndexOf(start) is >= 0 and var i)
-                starts[i]++;
-        FullRolls += plain + taps > 0 ? 1 : 0;
-        FullContests += plain;
-        FullTaps += taps;
+            if (Ground.IndexOf(start) is >= 0 and var i)
+                starts[i] += times;
+        Add(LogTotal.FullRolls, plain + taps > 0 ? times : 0);
+        Add(LogTotal.FullContests, times * plain);
+        Add(LogTotal.FullTaps, times * taps);
     }
 
-    private RoadKey RoadOf(Contest contest, int spot, bool won)
+    /// <summary>Adds to one total.</summary>
+    public void Add(LogTotal total, int n) => totals[(int)total] += n;
+
+    /// <summary>Adds to one cell; a cell that comes to nothing goes.</summary>
+    public void Add(CellKey key, (int Won, int Lost) n)
     {
-        if (contest.Finished)
-            return new RoadKey(spot, won, ground.Spots.Count, Told: true);
-        return contest.Next is { } next
-            ? new RoadKey(spot, won, ground.IndexOf(next), Told: true)
-            : new RoadKey(spot, won, contest.NextSeen is { } seen ? ground.IndexOf(seen) : -1, Told: false);
+        var sum = cells.GetValueOrDefault(key);
+        sum = (sum.Won + n.Won, sum.Lost + n.Lost);
+        if (sum == default)
+            cells.Remove(key);
+        else
+            cells[key] = sum;
+    }
+
+    /// <summary>Adds to one move; a move that comes to nothing goes.</summary>
+    public void Add(MoveKey key, int n)
+    {
+        var sum = moves.GetValueOrDefault(key) + n;
+        if (sum == 0)
+            moves.Remove(key);
+        else
+            moves[key] = sum;
+    }
+
+    /// <summary>Adds to what is counted for a spot by itself.</summary>
+    public void Add(int spot, int starts, int visits, int unsure)
+    {
+        this.starts[spot] += starts;
+        this.visits[spot] += visits;
+        this.unsure[spot] += unsure;
+    }
+
+    private MoveKey MoveOf(Contest contest, int spot)
+    {
+        var (next, told) = contest switch
+        {
+            { End: ContestEnd.Held } => (-1, false),
+            { Finished: true } => (Ground.Spots.Count, true),
+            { Next: { } to } => (Ground.IndexOf(to), true),
+            { NextSeen: { } seen } => (Ground.IndexOf(seen), false),
+            _ => (-1, false),
+        };
+        return new MoveKey(spot, contest.End, contest.Actor, contest.Technique, next, told);
     }
 }

@@ -17,7 +17,7 @@ public readonly record struct Recall(double Moments, double Taps)
 
     /// <summary>What the log shows of its own holes.</summary>
     public static Recall Of(LogCounts counts) =>
-        new(Math.Clamp(((Usual * Weight) + counts.Linked) / (Weight + counts.Links), 0.2, OfTaps), OfTaps);
+        new(Math.Clamp(((Usual * Weight) + counts[LogTotal.Linked]) / (Weight + counts[LogTotal.Links]), 0.2, OfTaps), OfTaps);
 
     /// <summary>What a tap counts beside the rest, so that neither is over-told.</summary>
     public double TapWeight => Moments / Taps;
@@ -25,9 +25,9 @@ public readonly record struct Recall(double Moments, double Taps)
     /// <summary>γ: the chance that a further contest follows, from the mean number of contests in a roll: about eleven, or the log's own once it has fifty rolls.</summary>
     public double GoesOn(LogCounts counts)
     {
-        if (counts.FullRolls < EnoughRolls)
+        if (counts[LogTotal.FullRolls] < EnoughRolls)
             return 1 - (1 / UsualLength);
-        var length = ((counts.FullContests / Moments) + (counts.FullTaps / Taps)) / counts.FullRolls;
+        var length = ((counts[LogTotal.FullContests] / Moments) + (counts[LogTotal.FullTaps] / Taps)) / counts[LogTotal.FullRolls];
         return 1 - (1 / Math.Clamp(length, 3, 40));
     }
 }

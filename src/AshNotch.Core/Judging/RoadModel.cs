@@ -42,7 +42,7 @@ public sealed class RoadModel
         told = Zeros(n + 1);
         seen = Zeros(n);
         blind = new double[2 * n];
-        foreach (var (road, count) in counts.Roads)
+        foreach (var (road, count) in counts.Roads())
         {
             var row = road.Won ? road.Spot : n + road.Spot;
             if (road.Next < 0)

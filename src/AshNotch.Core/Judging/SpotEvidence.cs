@@ -73,7 +73,7 @@ public sealed record SpotEvidence
     {
         var here = readings.SelectMany(r => r.Contests.Where(c => c.Spot == spot).Select(c => (Reading: r, Contest: c))).ToList();
         var decided = here.Where(h => h.Contest.End != ContestEnd.Held).ToList();
-        var techniques = TechniquesOf(here.Select(h => h.Contest), judgement);
+        var techniques = TechniquesOf(spot, judgement);
         return new SpotEvidence
         {
             Theirs = [.. techniques.Where(t => t.Actor == Actor.Them)],
@@ -92,14 +92,14 @@ public sealed record SpotEvidence
     }
 
     /// <summary>Techniques tried in a spot; those on which most hung first.</summary>
-    public static IReadOnlyList<TechniqueTally> TechniquesOf(IEnumerable<Contest> contests, Judgement judgement)
+    public static IReadOnlyList<TechniqueTally> TechniquesOf(Spot spot, Judgement judgement)
     {
-        var groups = contests.Where(c => c.Technique is not null).GroupBy(c => (c.Actor, c.Technique)).Select(g => (
+        var groups = judgement.MovesAt(spot).Where(m => m.Key.Technique is not null).GroupBy(m => (m.Key.Actor, m.Key.Technique)).Select(g => (
             g.Key.Actor,
             g.Key.Technique,
-            Done: g.Count(c => c.End != ContestEnd.Held),
-            Stopped: g.Count(c => c.End == ContestEnd.Held),
-            Moved: g.Sum(c => judgement.Swing(c) ?? 0))).ToList();
+            Done: g.Where(m => m.Key.End != ContestEnd.Held).Sum(m => m.Value),
+            Stopped: g.Where(m => m.Key.End == ContestEnd.Held).Sum(m => m.Value),
+            Moved: g.Sum(m => m.Value * judgement.Swing(m.Key)))).ToList();
         var all = groups.GroupBy(g => g.Actor).ToDictionary(g => g.Key, g => g.Sum(t => t.Moved));
         return [.. groups.OrderByDescending(g => g.Moved).ThenByDescending(g => g.Done + g.Stopped).ThenBy(g => g.Technique, StringComparer.Ordinal)
             .Select(g => new TechniqueTally(g.Actor, g.Technique!, g.Done, g.Stopped, all[g.Actor] > 0 ? g.Moved / all[g.Actor] : 0))];

@@ -8,16 +8,28 @@ namespace AshNotch.Web.Features;
 /// <summary>What a judgement is asked under.</summary>
 public sealed record JudgementAsked(Objective Objective, Attire? Attire, DateOnly? From, DateOnly? To, BeltColour? Peer);
 
-/// <summary>A judgement and the part of the log it rests on, oldest roll first.</summary>
-public sealed record Judged(Judgement Judgement, IReadOnlyList<RollReading> Readings, GroundMap Ground, Objective Objective);
+/// <summary>A judgement and the part of the log it rests on.</summary>
+public sealed class Judged(Judgement judgement, Func<IReadOnlyList<RollReading>> readings, GroundMap ground, Objective objective)
+{
+    private readonly Lazy<IReadOnlyList<RollReading>> readings = new(readings);
+
+    public Judgement Judgement => judgement;
+
+    public GroundMap Ground => ground;
+
+    public Objective Objective => objective;
+
+    /// <summary>Roll by roll, oldest first; read only when moments are asked for.</summary>
+    public IReadOnlyList<RollReading> Readings => readings.Value;
+}
 
 /// <summary>The latest judgements, kept until the log changes.</summary>
-public sealed class Judgements(Database database, Readings readings, Athletes athletes, OwnGround ground)
+public sealed class Judgements(Database database, Readings readings, Tallies tallies, Athletes athletes, OwnGround ground)
 {
     private const int MostKept = 24;
     private readonly Lock judging = new();
     private readonly Dictionary<JudgementAsked, Judged> kept = [];
-    private IReadOnlyList<RollReading> log = [];
+    private Lazy<IReadOnlyList<RollReading>> log = new(() => []);
     private long change = -1;
 
     /// <summary>The judgement of a part of the log.</summary>
@@ -29,7 +41,7 @@ public sealed class Judgements(Database database, Readings readings, Athletes at
             if (now != change)
             {
                 kept.Clear();
-                log = readings.All();
+                log = new Lazy<IReadOnlyList<RollReading>>(readings.All);
                 change = now;
             }
 
@@ -37,18 +49,25 @@ public sealed class Judgements(Database database, Readings readings, Athletes at
                 return judged;
             if (kept.Count >= MostKept)
                 kept.Clear();
-            var part = asked is { Attire: null, From: null, To: null } ? log : [.. log.Where(r => In(r, asked))];
-            return kept[asked] = Judge(part, athletes.Get()?.Value, ground.Map, asked.Objective, asked.Peer);
+            var (map, all) = (ground.Map, log);
+            if (asked is { Attire: null, From: null, To: null })
+                return kept[asked] = Judge(tallies.Counts(map.Usual), () => all.Value, map, asked);
+            IReadOnlyList<RollReading> part = [.. all.Value.Where(r => In(r, asked))];
+            return kept[asked] = Judge(LogCounts.Of(part, map.Usual), () => part, map, asked);
         }
     }
+
+    private Judged Judge(LogCounts counts, Func<IReadOnlyList<RollReading>> part, GroundMap map, JudgementAsked asked) =>
+        new(new Judgement(map, counts, Standpoint.Owner(OwnerOr(athletes.Get()?.Value), asked.Objective, asked.Peer)), part, map, asked.Objective);
 
     /// <summary>Judges readings of whoever they belong to; somebody unknown is taken for a white belt.</summary>
     public static Judged Judge(IReadOnlyList<RollReading> part, Athlete? athlete, GroundMap ground, Objective objective, BeltColour? peer)
     {
-        var owner = athlete ?? new Athlete { Name = "nobody yet", Belt = BeltColour.White };
         var counts = LogCounts.Of(part, ground.Usual);
-        return new Judged(new Judgement(ground, counts, Standpoint.Owner(owner, objective, peer)), part, ground, objective);
+        return new Judged(new Judgement(ground, counts, Standpoint.Owner(OwnerOr(athlete), objective, peer)), () => part, ground, objective);
     }
+
+    private static Athlete OwnerOr(Athlete? athlete) => athlete ?? new Athlete { Name = "nobody yet", Belt = BeltColour.White };
 
     /// <summary>What is believed of the owner before any roll is seen.</summary>
     public Judgement Anybody(Objective objective) => Judge([], athletes.Get()?.Value, ground.Map, objective, null).Judgement;

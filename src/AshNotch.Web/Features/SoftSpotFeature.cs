@@ -111,8 +111,7 @@ public static class SoftSpotFeature
     private static SoftSpotsAnswer Answer(Judged judged)
     {
         var (judgement, levels, counts) = (judged.Judgement, judged.Judgement.Levels, judged.Judgement.Counts);
-        var contests = judged.Readings.SelectMany(r => r.Contests).ToLookup(c => c.Spot);
-        IReadOnlyList<SpotAnswer> List(IReadOnlyList<RankedSpot> list) => [.. list.Select(s => Answer(s, contests[s.Spot], judged))];
+        IReadOnlyList<SpotAnswer> List(IReadOnlyList<RankedSpot> list) => [.. list.Select(s => Answer(s, judged))];
         return new SoftSpotsAnswer(
             judged.Objective, counts.Rolls, counts.Moments, counts.Contests, judgement.Enough, Judgement.EnoughRolls, Judgement.EnoughContests,
             judgement.Recall.Moments, judgement.Values.RollValue,
@@ -120,17 +119,17 @@ public static class SoftSpotFeature
             new PartnerEffect(levels.Belt, levels.BeltSd, levels.Weight, levels.WeightSd, levels.LetWork, Fitted: counts.Contests > 0));
     }
 
-    private static SpotAnswer Answer(RankedSpot ranked, IEnumerable<Contest> contests, Judged judged)
+    private static SpotAnswer Answer(RankedSpot ranked, Judged judged)
     {
         var spot = ranked.Spot;
-        var all = contests.ToList();
-        var techniques = SpotEvidence.TechniquesOf(all, judged.Judgement);
+        var techniques = SpotEvidence.TechniquesOf(spot, judged.Judgement);
         var address = $"/api/soft-spots/{spot.Position}/{Word.Of(spot.Role)}";
         return new SpotAnswer(
             spot.Position, spot.Role, judged.Ground.Position(spot.Position)?.Family ?? "", ranked.Gain, ranked.GainLow, ranked.GainHigh, ranked.ChanceTop3,
             ranked.Visits, ranked.Won, ranked.Lost, ranked.Rate.Rate, ranked.Rate.Low, ranked.Rate.High, ranked.Verdict,
             new Evidence(
                 [.. techniques.Where(t => t.Actor == Actor.Them)], [.. techniques.Where(t => t.Actor == Actor.Me)],
-                all.Count(c => c.End == ContestEnd.Held), all.Count(c => !c.Sure), ranked.OnceMore, address, address + "/contests"));
+                judged.Judgement.MovesAt(spot).Where(m => m.Key.End == ContestEnd.Held).Sum(m => m.Value),
+                judged.Judgement.Counts.Unsure[judged.Ground.Usual.IndexOf(spot)], ranked.OnceMore, address, address + "/contests"));
     }
 }

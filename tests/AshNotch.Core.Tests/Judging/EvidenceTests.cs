@@ -57,7 +57,7 @@ public class EvidenceTests
         var map = OwnGroundMap.Of(Judged, Map);
         Assert.Equal(Judged.SoftSpots.Select(s => s.Spot).Order(Comparer<Spot>.Create((a, b) => string.CompareOrdinal(a.ToString(), b.ToString()))),
             map.Spots.Where(s => s.Won + s.Lost > 0).Select(s => s.Spot).Order(Comparer<Spot>.Create((a, b) => string.CompareOrdinal(a.ToString(), b.ToString()))));
-        Assert.Equal(Judged.Counts.Roads.Where(r => r.Key is { Told: true, Next: >= 0 }).Sum(r => r.Value), map.Roads.Sum(r => r.Seen));
+        Assert.Equal(Judged.Counts.Roads().Where(r => r.Key is { Told: true, Next: >= 0 }).Sum(r => r.Value), map.Roads.Sum(r => r.Seen));
 
         // Out of a spot no more can go in a roll than comes there.
         foreach (var spot in map.Spots)

@@ -168,6 +168,51 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/soft-spots/{position}/{role}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    objective?: string;
+                    attire?: string;
+                    from?: string;
+                    to?: string;
+                    asOf?: string;
+                    peer?: string;
+                };
+                header?: never;
+                path: {
+                    position: string;
+                    role: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SpotEvidence"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/soft-spots/{position}/{role}/contests": {
         parameters: {
             query?: never;
@@ -183,6 +228,7 @@ export interface paths {
                     from?: string;
                     to?: string;
                     asOf?: string;
+                    peer?: string;
                     page?: string;
                     size?: string;
                 };
@@ -227,6 +273,7 @@ export interface paths {
             parameters: {
                 query?: {
                     objective?: string;
+                    peer?: string;
                 };
                 header?: never;
                 path?: never;
@@ -246,6 +293,228 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["SoftSpotsAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ground-map": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    objective?: string;
+                    attire?: string;
+                    from?: string;
+                    to?: string;
+                    asOf?: string;
+                    peer?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GroundMapAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{session}/rolls/{roll}/trades": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    objective?: string;
+                };
+                header?: never;
+                path: {
+                    session: string;
+                    roll: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TradesAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    objective?: string;
+                    attire?: string;
+                    from?: string;
+                    to?: string;
+                    asOf?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RingsAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/patterns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    objective?: string;
+                    attire?: string;
+                    from?: string;
+                    to?: string;
+                    asOf?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PatternsAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/self-ratings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RatingsAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RatingsAsked"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RatingsAnswer"];
                     };
                 };
             };
@@ -1045,6 +1314,15 @@ export interface components {
          * @enum {unknown}
          */
         Attire: "gi" | "no-gi";
+        BadTradeAnswer: {
+            spot: components["schemas"]["Spot"];
+            technique: null | string;
+            /** Format: int32 */
+            count: number;
+            /** Format: double */
+            lost: number;
+            moments: components["schemas"]["ContestAnswer"][];
+        };
         /** @enum {unknown} */
         BeltColour: "white" | "blue" | "purple" | "brown" | "black";
         Binned: {
@@ -1068,6 +1346,8 @@ export interface components {
             finished: boolean;
             reasons: string[];
             sure: boolean;
+            /** Format: double */
+            change: null | number;
         };
         /**
          * @description Who left a spot better off, or that nobody did.
@@ -1079,6 +1359,21 @@ export interface components {
          * @enum {unknown}
          */
         EndKind: "tap" | "reset" | "stoppage" | "time";
+        /** @description A way that the owner tries into a spot. */
+        Entry: {
+            /** @description The technique's id. */
+            technique: string;
+            /**
+             * Format: int32
+             * @description How often it came off.
+             */
+            done: number;
+            /**
+             * Format: int32
+             * @description How often it was stopped.
+             */
+            stopped: number;
+        };
         Evidence: {
             theirs: components["schemas"]["TechniqueTally"][];
             mine: components["schemas"]["TechniqueTally"][];
@@ -1086,6 +1381,9 @@ export interface components {
             held: number;
             /** Format: int32 */
             unsure: number;
+            /** Format: double */
+            onceMore: number;
+            more: string;
             contests: string;
         };
         /** @description From a start to a tap, a reset, a stoppage or the bell. */
@@ -1110,6 +1408,29 @@ export interface components {
             /** @description With a tap: by what, if known. */
             technique?: null | string;
         };
+        FirstAnswer: {
+            caught: boolean;
+            technique: string;
+            moment: components["schemas"]["ContestAnswer"];
+        };
+        /** @description A part of the game that people rate themselves in. */
+        GamePart: {
+            /** @description Its id. */
+            id: string;
+            /** @description Its name, for people. */
+            name: string;
+            /** @description What belongs to it. */
+            says: string;
+        };
+        GroundMapAnswer: {
+            objective: components["schemas"]["Objective"];
+            /** Format: int32 */
+            rolls: number;
+            enough: boolean;
+            spots: components["schemas"]["MapSpot"][];
+            roads: components["schemas"]["MapRoad"][];
+            values: components["schemas"]["MapValue"][];
+        };
         ImportCount: {
             /** Format: int32 */
             added: number;
@@ -1130,7 +1451,86 @@ export interface components {
         Intensity: "flow" | "technical" | "hard" | "match";
         /** @enum {unknown} */
         Intent: "own-game" | "experiment" | "let-work" | "survive";
+        /** @description A share with an interval, each 0 to 1. */
+        Interval: {
+            /**
+             * Format: double
+             * @description The best single figure.
+             */
+            rate: number;
+            /**
+             * Format: double
+             * @description The lower end.
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description The upper end.
+             */
+            high: number;
+        };
         Kilograms: null | number;
+        /** @description A road of the owner's own ground. */
+        MapRoad: {
+            /** @description Where it begins. */
+            from: components["schemas"]["Spot"];
+            to: null | components["schemas"]["Spot"];
+            /** @description Whether the owner took it, or the partner. */
+            won: boolean;
+            /**
+             * Format: double
+             * @description How often it is taken in a roll, as the chain expects.
+             */
+            flow: number;
+            /**
+             * Format: int32
+             * @description How often it was told.
+             */
+            seen: number;
+        };
+        /** @description A spot of the owner's own ground. */
+        MapSpot: {
+            /** @description The spot. */
+            spot: components["schemas"]["Spot"];
+            /** @description Its family. */
+            family: string;
+            /**
+             * Format: double
+             * @description How much better a roll is for the owner there than on average, under the objective, per roll.
+             */
+            value: number;
+            /**
+             * Format: double
+             * @description Contests there in a roll, as the chain expects them.
+             */
+            perRoll: number;
+            /**
+             * Format: int32
+             * @description How often the owner was told to be there.
+             */
+            visits: number;
+            /**
+             * Format: int32
+             * @description Contests won.
+             */
+            won: number;
+            /**
+             * Format: int32
+             * @description Contests lost.
+             */
+            lost: number;
+            /**
+             * Format: double
+             * @description How often the owner leaves it better off against a peer.
+             */
+            rate: number;
+        };
+        /** @description What a spot is worth to the owner. */
+        MapValue: {
+            spot: components["schemas"]["Spot"];
+            /** Format: double */
+            value: number;
+        };
         /** @description One thing that somebody did or tried. */
         Moment: {
             /** @description Who. */
@@ -1213,6 +1613,17 @@ export interface components {
          * @enum {unknown}
          */
         Objective: "points" | "submissions" | "survival";
+        OneSideAnswer: {
+            actor: components["schemas"]["Actor"];
+            technique: string;
+            weak: components["schemas"]["Side"];
+            left: components["schemas"]["SideTally"];
+            right: components["schemas"]["SideTally"];
+            /** Format: double */
+            chance: number;
+            thin: null | components["schemas"]["Side"];
+            moments: components["schemas"]["ContestAnswer"][];
+        };
         /** @description Another way to read the same words. */
         OtherReading: {
             /** @description Who. */
@@ -1281,6 +1692,41 @@ export interface components {
             /** Format: int32 */
             size: number;
         };
+        /** @description What the log says of a part of the game, beside the owner's own rating. */
+        PartStanding: {
+            /** @description The part. */
+            part: components["schemas"]["GamePart"];
+            /**
+             * Format: int32
+             * @description Contests won or lost in it.
+             */
+            contests: number;
+            /**
+             * Format: double
+             * @description How far above what is usual for the spots the owner is against a peer, in logits; null under eight contests.
+             */
+            level: null | number;
+            /**
+             * Format: int32
+             * @description The part's place among the owner's parts by that, 1 the best; null without a level.
+             */
+            rank: null | number;
+            /**
+             * Format: double
+             * @description The owner's latest rating, 0 to 10; null when there is none.
+             */
+            rated: null | number;
+            /**
+             * Format: double
+             * @description The part's place among the rated parts that the log knows, 1 the best; equal ratings share the middle.
+             */
+            ratedRank: null | number;
+            /**
+             * Format: double
+             * @description How many places better the owner rates it than the log does; below zero, worse. Null without both.
+             */
+            gap: null | number;
+        };
         /** @description Somebody to roll with, as they are now; a roll keeps what they were that day. */
         Partner: {
             /** @description The id, unique among partners. */
@@ -1303,7 +1749,13 @@ export interface components {
             /** Format: double */
             belt: number;
             /** Format: double */
+            beltSd: number;
+            /** Format: double */
             weight10pct: number;
+            /** Format: double */
+            weight10pctSd: number;
+            /** Format: double */
+            letWork: number;
             fitted: boolean;
         };
         PartnerRead: {
@@ -1328,6 +1780,18 @@ export interface components {
             traits?: null | string[];
             /** @description Free notes. */
             notes?: null | string;
+        };
+        PatternsAnswer: {
+            objective: components["schemas"]["Objective"];
+            /** Format: int32 */
+            rolls: number;
+            traps: components["schemas"]["TrapAnswer"][];
+            badTrades: components["schemas"]["BadTradeAnswer"][];
+            oneSided: components["schemas"]["OneSideAnswer"][];
+            firsts: components["schemas"]["FirstAnswer"][];
+            untried: components["schemas"]["Untried"][];
+            saidAgain: components["schemas"]["SaidAgain"][];
+            waysIn: components["schemas"]["WayInAnswer"][];
         };
         /** @description What the owner has added to the ground: it stands beside the product's own and never replaces any of it. */
         PersonalWords: {
@@ -1360,8 +1824,9 @@ export interface components {
             worth: number;
             /**
              * Format: double
-             * @description The odds, as a logit, that an average hobbyist on top here leaves it better off against a peer; below is the same
-             *     with the other sign. Common practice, no source.
+             * @description For a position of the owner's: the odds, as a logit, that whoever is on top here leaves it better off against a peer;
+             *     below is the same with the other sign. 0 takes what is usual in its family. Shipped positions have a row in the table
+             *     of levels instead.
              */
             level: number;
             /** @description A short description. */
@@ -1374,12 +1839,34 @@ export interface components {
             role: components["schemas"]["Role"];
             source: components["schemas"]["Span"];
         };
+        RatingsAnswer: {
+            parts: components["schemas"]["PartStanding"][];
+            ratings: components["schemas"]["SelfRating"][];
+        };
+        RatingsAsked: {
+            ratings: components["schemas"]["SelfRating"][];
+        };
         /** @description Why something failed or got through, in the short set that people keep coming back to. */
         Reason: {
             /** @description The id kept in the log. */
             id: string;
             /** @description The reason as a person would say it. */
             says: string;
+        };
+        RingAnswer: {
+            /** Format: date */
+            week: string;
+            /** Format: int32 */
+            rolls: number;
+            /** Format: int32 */
+            contests: number;
+            /** Format: double */
+            result: null | number;
+            sessions: string[];
+        };
+        RingsAnswer: {
+            objective: components["schemas"]["Objective"];
+            weeks: components["schemas"]["RingAnswer"][];
         };
         /** @enum {unknown} */
         Role: "even" | "top" | "bottom";
@@ -1478,10 +1965,32 @@ export interface components {
             partnerName: null | string;
             roll: components["schemas"]["Roll"];
         };
+        /** @description Lessons that keep coming back to the same thing. */
+        SaidAgain: {
+            /** @description The id of a technique or a position, or a word of theirs. */
+            about: string;
+            /** @description The lessons, oldest first. */
+            lessons: components["schemas"]["Takeaway"][];
+        };
         Saved: {
             id: string;
             /** Format: int64 */
             version: number;
+        };
+        /** @description The owner's own rating of one part of the game on one day. */
+        SelfRating: {
+            /**
+             * Format: date
+             * @description The day.
+             */
+            date: string;
+            /** @description A part's id, of those the product names. */
+            part: string;
+            /**
+             * Format: double
+             * @description 0 to 10.
+             */
+            score: number;
         };
         /** @description One visit to the mat. */
         Session: {
@@ -1515,6 +2024,8 @@ export interface components {
             aim?: null | string;
             /** @description Free notes. */
             notes?: null | string;
+            /** @description Techniques' ids that were taught. */
+            taught?: null | string[];
             /** @description The rounds, in the order in which they are kept. */
             rolls: components["schemas"]["Roll"][];
         };
@@ -1556,22 +2067,37 @@ export interface components {
             aim?: null | string;
             /** @description Free notes. */
             notes?: null | string;
+            /** @description Techniques' ids that were taught. */
+            taught?: null | string[];
             /** @description The rounds, in the order in which they are kept. */
             rolls: components["schemas"]["Roll"][];
         };
         /** @enum {unknown} */
         Side: "left" | "right";
+        /** @description How often something went the owner's way on one side, of how many tries. */
+        SideTally: {
+            /** Format: int32 */
+            good: number;
+            /** Format: int32 */
+            of: number;
+        };
         SoftSpotsAnswer: {
             objective: components["schemas"]["Objective"];
             /** Format: int32 */
             rolls: number;
             /** Format: int32 */
             moments: number;
+            /** Format: int32 */
+            contests: number;
             enough: boolean;
             /** Format: int32 */
             enoughRolls: number;
             /** Format: int32 */
             enoughContests: number;
+            /** Format: double */
+            recall: number;
+            /** Format: double */
+            rollValue: number;
             spots: components["schemas"]["SpotAnswer"][];
             levers: components["schemas"]["SpotAnswer"][];
             heartwood: components["schemas"]["SpotAnswer"][];
@@ -1589,6 +2115,21 @@ export interface components {
              * @description How many units; never past the end of the text.
              */
             length: number;
+        };
+        /** @description How a contest over a spot went by something, with its adjusted rate. */
+        Split: {
+            /** @description What: a reason, a side, a partner level. */
+            name: string;
+            /**
+             * Format: int32
+             * @description Contests won.
+             */
+            won: number;
+            /**
+             * Format: int32
+             * @description Contests lost.
+             */
+            lost: number;
         };
         Spot: {
             position: string;
@@ -1620,6 +2161,47 @@ export interface components {
             rateHigh: number;
             verdict: string;
             evidence: components["schemas"]["Evidence"];
+        };
+        /** @description Everything the log says of one spot. */
+        SpotEvidence: {
+            /** @description What they do here, most costly first. */
+            theirs: components["schemas"]["TechniqueTally"][];
+            /** @description What the owner does here, most earned first. */
+            mine: components["schemas"]["TechniqueTally"][];
+            /**
+             * Format: int32
+             * @description Tries that were stopped.
+             */
+            held: number;
+            /**
+             * Format: int32
+             * @description Contests half remembered.
+             */
+            unsure: number;
+            /** @description How the owner comes here, most often first. */
+            waysIn: components["schemas"]["WayIn"][];
+            /** @description Reasons noted with contests lost or tries stopped, most often first; won ones beside. */
+            reasons: components["schemas"]["Split"][];
+            /** @description By side. */
+            sides: components["schemas"]["Split"][];
+            /** @description By partner: a belt or more below, about level, a belt or more above. */
+            partners: components["schemas"]["Split"][];
+            /** @description Week by week. */
+            weeks: components["schemas"]["WeekLevel"][];
+        };
+        /** @description A lesson as it was written down. */
+        Takeaway: {
+            /** @description The session's id. */
+            session: string;
+            /** @description The roll's id. */
+            roll: string;
+            /**
+             * Format: date
+             * @description The day.
+             */
+            date: string;
+            /** @description The words. */
+            text: string;
         };
         /** @description Something one person does to get somewhere or to finish. */
         Technique: {
@@ -1665,6 +2247,11 @@ export interface components {
              * @description How often it was stopped.
              */
             stopped: number;
+            /**
+             * Format: double
+             * @description Of all that this person's moves here won (double? Judgement.Swing(Contest contest)), the share that this one won, 0 to 1.
+             */
+            share: number;
         };
         TellAnswer: {
             exchanges: components["schemas"]["ExchangeAnswer"][];
@@ -1678,16 +2265,101 @@ export interface components {
             attire: null | components["schemas"]["Attire"];
             start: null | components["schemas"]["Spot"];
         };
+        TradeAnswer: {
+            /** Format: int32 */
+            exchange: number;
+            /** Format: int32 */
+            moment: null | number;
+            /** Format: double */
+            change: null | number;
+            firstBadTrade: boolean;
+        };
+        TradesAnswer: {
+            objective: components["schemas"]["Objective"];
+            trades: components["schemas"]["TradeAnswer"][];
+        };
         /** @enum {unknown} */
         TrainingStyle: "repetitions-and-positional" | "games" | "positional-only";
+        TrapAnswer: {
+            spot: components["schemas"]["Spot"];
+            technique: null | string;
+            reason: null | string;
+            partner: null | string;
+            /** Format: int32 */
+            count: number;
+            /** Format: double */
+            expected: number;
+            /** Format: double */
+            chance: number;
+            moments: components["schemas"]["ContestAnswer"][];
+        };
         /** @enum {unknown} */
         Units: "kg" | "lb";
+        /** @description A technique that was taught and has not been seen in a roll since. */
+        Untried: {
+            /** @description The technique. */
+            technique: string;
+            /**
+             * Format: date
+             * @description When it was last taught.
+             */
+            date: string;
+            /** @description The id of that session. */
+            session: string;
+            /**
+             * Format: int32
+             * @description Rolls told since then.
+             */
+            rollsSince: number;
+        };
         VocabularyAnswer: {
             positions: components["schemas"]["Position"][];
             techniques: components["schemas"]["Technique"][];
             reasons: components["schemas"]["Reason"][];
             aliases: components["schemas"]["Alias"][];
             own: string[];
+        };
+        /** @description One way into a spot: from another spot by somebody's move, or as a start (no spot and no technique). */
+        WayIn: {
+            from: null | components["schemas"]["Spot"];
+            actor: null | components["schemas"]["Actor"];
+            technique: null | string;
+            /** Format: int32 */
+            count: number;
+        };
+        WayInAnswer: {
+            spot: components["schemas"]["Spot"];
+            /** Format: double */
+            onceMore: number;
+            /** Format: double */
+            perRoll: number;
+            /** Format: double */
+            usual: number;
+            entries: components["schemas"]["Entry"][];
+            moments: components["schemas"]["ContestAnswer"][];
+        };
+        /**
+         * @description The level at a spot around one week: contests of the four weeks up to it, partners adjusted for, drawn toward the whole
+         *     log's level (a plain windowed posterior: normal prior, sd 0.6, logistic likelihood, Laplace's approximation).
+         */
+        WeekLevel: {
+            /**
+             * Format: date
+             * @description The Monday.
+             */
+            week: string;
+            /**
+             * Format: int32
+             * @description Contests won in that week alone.
+             */
+            won: number;
+            /**
+             * Format: int32
+             * @description Contests lost in it.
+             */
+            lost: number;
+            /** @description Against a peer, with the 80 % band. */
+            rate: components["schemas"]["Interval"];
         };
     };
     responses: never;

@@ -42,7 +42,7 @@ internal static class JudgingBench
         {
             Console.WriteLine($"chance to be among the three best, {name}: said, true, cases");
             foreach (var bin in results.SelectMany(of).GroupBy(c => Math.Min(9, (int)(c.Chance * 10))).OrderBy(g => g.Key))
-                Console.WriteLine(FormattableString.Invariant($"  {bin.Average(c => c.Chance):0.00}  {bin.Average(c => c.InTop3 ? 1.0 : 0.0):0.00}  {bin.Count()}"));
+                Console.WriteLine(FormattableString.Invariant($"  {bin.Average(c => c.Chance):0.000}  {bin.Average(c => c.InTop3 ? 1.0 : 0.0):0.000}  {bin.Count()}"));
         }
 
         double Cover(Func<AthleteResult, IReadOnlyList<Checked>> of) => 100 * results.SelectMany(of).Average(c => c.Covered ? 1.0 : 0.0);

@@ -44,6 +44,19 @@ internal static class Phrases
         ["single-leg"] = ["Foot outside, then sprawl.", "Fight the hands before the leg is up."],
     };
 
+    // What Ysolde shows on Tuesdays, week after week; two of them Runa has not tried since.
+    private static readonly string[] Lesson =
+    [
+        "knee-cut", "hip-bump-sweep", "arm-drag", "kimura-grip", "elbow-knee-escape", "bow-and-arrow", "loop-choke", "half-guard-sweep", "net-roll",
+        "deep-half-sweep", "seat-belt", "torreando",
+    ];
+
+    private static readonly (string Part, double Early, double Later)[] OwnView =
+    [
+        ("on-the-feet", 4, 5), ("guard", 6, 5.5), ("passing", 5, 5.5), ("pinning", 6, 6), ("under-pins", 4, 4.5), ("back-attack", 7, 7),
+        ("back-defence", 3, 3.5), ("legs", 2, 2), ("leg-defence", 4, 3),
+    ];
+
     private static readonly string[] PlainLessons =
     [
         "Win the inside knee before I reach for the collar.", "Stop waiting once I have the grip.", "Stay on top, then hunt.", "Look for the back when they turn.",
@@ -67,6 +80,14 @@ internal static class Phrases
         : week >= 15 ? chance.Of(CupAims)
         : week >= Season.BlockWeek && week < Season.BlockWeek + 4 ? chance.Of(BlockAims)
         : chance.Happens(0.7) ? chance.Of(EarlyAims) : null;
+
+    /// <summary>What a session taught, as far as Runa wrote it down.</summary>
+    public static IReadOnlyList<string>? Taught(int week, SessionKind kind, DayOfWeek day) =>
+        day == DayOfWeek.Tuesday && kind is SessionKind.Class or SessionKind.CompetitionClass && week % 3 != 0 ? [Lesson[week % Lesson.Length]] : null;
+
+    /// <summary>How Runa rates herself: what she enjoys a little too high.</summary>
+    public static IEnumerable<SelfRating> Ratings(DateOnly day, bool later = false) =>
+        OwnView.Select(v => new SelfRating(day, v.Part, later ? v.Later : v.Early));
 
     public static string? SessionNote(int week, SessionKind kind, Chance chance) => kind switch
     {

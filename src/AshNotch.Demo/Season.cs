@@ -50,6 +50,7 @@ public static class Season
             Partners = [.. Club.Mates.Select(m => m.Partner)],
             Sessions = sessions,
             Vocabulary = Club.Words,
+            SelfRatings = [.. Phrases.Ratings(FirstDay.AddDays(4)), .. Phrases.Ratings(FirstDay.AddDays(7 * (BlockWeek - 1)), later: true)],
         };
     }
 
@@ -137,6 +138,7 @@ public static class Season
             Effort = effort,
             Aim = Phrases.Aim(week, cup, chance),
             Notes = Phrases.SessionNote(week, kind, chance),
+            Taught = Phrases.Taught(week, kind, date.DayOfWeek),
             Rolls = rolls,
         };
     }

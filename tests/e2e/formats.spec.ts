@@ -4,7 +4,12 @@ import { expect, test } from './program.ts';
 
 // JSON Schema 2020-12, judged by an independent validator.
 test('the export holds to the served schema, and what the schema refuses the import refuses too', async ({ demo }) => {
-  const ajv = new Ajv2020({ strict: true, strictTypes: false, strictRequired: false, allErrors: true });
+  const ajv = new Ajv2020({
+    strict: true,
+    strictTypes: false,
+    strictRequired: false,
+    allErrors: true,
+  });
   (addFormats as unknown as (a: Ajv2020) => void)(ajv);
   const validate = ajv.compile(await demo.get<object>('/schemas/logbook-1.json'));
   type Json = { [name: string]: Json } & Json[];
@@ -22,9 +27,18 @@ test('the export holds to the served schema, and what the schema refuses the imp
     (b) => Object.assign(b.sessions![0]!, { id: '' }),
     (b) => Object.assign(b.sessions![0]!.rolls![0]!, { intent: 'winning' }),
     (b) => Object.assign(b.sessions![0]!.rolls![0]!, { takeaways: [1] }),
-    (b) => Object.assign(b.sessions![0]!.rolls![0]!.exchanges![0]!, { end: { kind: 'tap' } }),
-    (b) => Object.assign(b.sessions![0]!.rolls![0]!.exchanges![0]!.moments![0]!, { clock: -1 }),
-    (b) => Object.assign(b.sessions![0]!.rolls![0]!.exchanges![0]!.moments![0]!, { outcome: 'maybe' }),
+    (b) =>
+      Object.assign(b.sessions![0]!.rolls![0]!.exchanges![0]!, {
+        end: { kind: 'tap' },
+      }),
+    (b) =>
+      Object.assign(b.sessions![0]!.rolls![0]!.exchanges![0]!.moments![0]!, {
+        clock: -1,
+      }),
+    (b) =>
+      Object.assign(b.sessions![0]!.rolls![0]!.exchanges![0]!.moments![0]!, {
+        outcome: 'maybe',
+      }),
   ];
   for (const spoil of spoils) {
     const broken = structuredClone(book);

@@ -1,26 +1,14 @@
 import jstat from 'jstat';
 import { expect, test } from './program.ts';
 
-interface Spot {
-  position: string;
-  role: 'top' | 'bottom' | 'even';
-  gain: number;
-  won: number;
-  lost: number;
-  rate: number;
-  rateLow: number;
-  rateHigh: number;
-}
-interface Judged {
-  spots: Spot[];
-}
-
 test('the demo export imported into an empty log gives the same soft spots', async ({ page, demo, empty }) => {
   const file = Buffer.from(await (await fetch(demo.url + '/api/export/logbook.json')).arrayBuffer());
   await page.goto(empty.url + '/#/data');
-  await page
-    .getByLabel('Logbook file (JSON)')
-    .setInputFiles({ name: 'log.json', mimeType: 'application/json', buffer: file });
+  await page.getByLabel('Logbook file (JSON)').setInputFiles({
+    name: 'log.json',
+    mimeType: 'application/json',
+    buffer: file,
+  });
   await expect(page.getByText('50 sessions added, 0 changed, 0 already the same')).toBeVisible();
   expect(await empty.get('/api/soft-spots')).toEqual(await demo.get('/api/soft-spots'));
   await page.getByRole('link', { name: 'Soft spots' }).click();
@@ -36,9 +24,11 @@ test('a file with faults is refused with every place named', async ({ page, demo
     partners: [{ id: 'p' }],
     sessions: [{ id: 's', date: '2026-13-01', kind: 'class', attire: 'gi' }],
   };
-  await page
-    .getByLabel('Logbook file (JSON)')
-    .setInputFiles({ name: 'log.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(wrong)) });
+  await page.getByLabel('Logbook file (JSON)').setInputFiles({
+    name: 'log.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(wrong)),
+  });
   const refusal = page.getByRole('alert');
   await expect(refusal).toContainText('/partners/0/name');
   await expect(refusal).toContainText('/sessions/0/date');
@@ -49,7 +39,7 @@ test('a soft spot opens to its moments and a moment to its roll with that notch 
   await page.goto(demo.url + '/#/soft-spots');
   await page.getByRole('button', { name: /Half guard, bottom/ }).click();
   await expect(page).toHaveURL(/soft-spots\/half-guard\/bottom/);
-  const table = page.getByRole('table', { name: 'What they try here' });
+  const table = page.getByRole('table', { name: 'What they do here' });
   await expect(table.getByRole('row').nth(1)).toContainText('Knee cut pass');
   const first = page.locator('.evidence li a').first();
   const technique = /(?:my|their) ([^,]+),/.exec((await first.innerText()).replace(/\s+/g, ' '))![1]!.trim();
@@ -58,42 +48,146 @@ test('a soft spot opens to its moments and a moment to its roll with that notch 
   await expect(page.locator('path.lit')).toHaveCount(1);
 });
 
-test('objective and list stay in the address, and the order follows them', async ({ page, demo }) => {
+test('another objective changes the order, says what counts, and stays in the address with the list', async ({
+  page,
+  demo,
+}) => {
   await page.goto(demo.url + '/#/soft-spots');
-  await page.getByRole('button', { name: 'Levers' }).click();
+  await page.getByRole('button', { name: 'Heartwood' }).click();
+  const names = () => page.locator('article .name').allInnerTexts();
+  await expect(page.getByText('What counts: taps', { exact: false })).toBeVisible();
+  const bySubmissions = await names();
   await page.getByLabel('What counts').selectOption('points');
-  await expect(page).toHaveURL(/list=levers/);
+  await expect(
+    page.getByText('points for takedowns, sweeps, passes and pins', {
+      exact: false,
+    }),
+  ).toBeVisible();
+  await expect(page.getByText(/earns .* points a roll/).first()).toBeVisible();
+  expect(await names()).not.toEqual(bySubmissions);
+  await expect(page).toHaveURL(/list=heartwood/);
   await expect(page).toHaveURL(/objective=points/);
-  await expect(page.getByText(/points a roll/).first()).toBeVisible();
   const before = await page.getByRole('article').first().textContent();
   await page.reload();
   await expect(page.getByRole('article').first()).toHaveText(before!);
+  await page.getByRole('link', { name: 'Growth rings' }).click();
+  await expect(page.getByText(/under control and points/)).toBeVisible();
 });
 
-// The Beta quantiles of the rates against a second library (jstat), with the prior that the method states: four tries at the
-// usual rate of the spot.
-test('rates and their intervals agree with a second library', async ({ demo }) => {
-  const { positions } = await demo.get<{ positions: { id: string; level: number }[] }>('/api/vocabulary');
-  const level = new Map(positions.map((p) => [p.id, p.level]));
-  const { spots } = await demo.get<Judged>('/api/soft-spots');
-  for (const spot of spots.slice(0, 15)) {
-    const sign = { top: 1, bottom: -1, even: 0 }[spot.role];
-    const usual = 1 / (1 + Math.exp(-sign * level.get(spot.position)!));
-    const [a, b] = [spot.won + 4 * usual, spot.lost + 4 * (1 - usual)];
-    expect(spot.rate).toBeCloseTo(a / (a + b), 9);
-    expect(spot.rateLow).toBeCloseTo(jstat.beta.inv(0.1, a, b), 5);
-    expect(spot.rateHigh).toBeCloseTo(jstat.beta.inv(0.9, a, b), 5);
+test('the story of the season: half guard first before the block, and not after it', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/soft-spots?to=2026-04-13');
+  await expect(page.getByText(/What costs you most is Half guard, bottom: .*knee cut pass/)).toBeVisible();
+  await page.goto(demo.url + '/#/soft-spots?from=2026-05-12');
+  await expect(page.getByText(/What costs you most is/)).toBeVisible();
+  await expect(page.getByText(/What costs you most is Half guard, bottom/)).toHaveCount(0);
+  await page.goto(demo.url + '/#/patterns');
+  await expect(page.getByText(/Back control, mine is reached/)).toBeVisible();
+});
+
+test('the ground map is read by keyboard and as a table, and leads to the evidence', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/ground-map');
+  const knot = page.getByRole('button', { name: /^Half guard, bottom/ });
+  await knot.focus();
+  const panel = page.locator('.reading');
+  await expect(panel).toContainText('Half guard, bottom');
+  await expect(panel).toContainText('Side control, bottom by them');
+  await page.getByText('All spots as a table').click();
+  await expect(page.getByRole('row', { name: /^Half guard, bottom bad/ })).toBeVisible();
+  await panel.getByRole('link', { name: 'See the moments' }).click();
+  await expect(page).toHaveURL(/soft-spots\/half-guard\/bottom/);
+});
+
+test('a ring leads to the rolls of its week, and a pattern to its moments', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/rings');
+  await page.getByRole('button', { name: /^Week of Mon 9 Mar/ }).focus();
+  await page.getByRole('link', { name: 'Its rolls' }).click();
+  await expect(page.getByText(/rolls?, latest first/)).toBeVisible();
+  await expect(page).toHaveURL(/from=2026-03-09&to=2026-03-15/);
+  await page.goto(demo.url + '/#/patterns');
+  await page.getByText(/you are caught by the knee cut pass/).click();
+  const moment = page.locator('details[open] li a').first();
+  await expect(moment).toContainText('knee cut pass');
+  await moment.click();
+  await expect(page.locator('.moment.on strong')).toHaveText('Knee cut pass');
+});
+
+test('the first bad trade of a lost exchange is marked on the stick and in words', async ({ page, demo }) => {
+  const { badTrades } = await demo.get<{
+    badTrades: { moments: { place: { session: string; roll: string } }[] }[];
+  }>('/api/patterns');
+  const { session, roll } = badTrades[0]!.moments[0]!.place;
+  await page.goto(`${demo.url}/#/rolls/${session}/${roll}`);
+  await expect(page.locator('path.bad').first()).toBeVisible();
+  await expect(page.getByText('first bad trade').first()).toBeVisible();
+});
+
+test('own ratings are kept and set beside the log', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/ratings');
+  const row = page.getByRole('listitem').filter({ hasText: 'Passing' });
+  await expect(row).toContainText('1st of 9 by the log');
+  await page.getByLabel(/^Passing/).fill('0');
+  await page.getByRole('button', { name: /Keep/ }).click();
+  await expect(page.getByText('Kept.')).toBeVisible();
+  await expect(row).toContainText('The log thinks better of it than you do');
+  await page.reload();
+  await expect(page.getByLabel(/^Passing/)).toHaveValue('0');
+});
+
+test('what a class taught is noted with the session', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/log/n48');
+  await page.locator('summary').filter({ hasText: 'change' }).click();
+  await page.getByLabel('Taught in class').fill('torre');
+  await page.getByRole('list', { name: 'Found' }).getByRole('button', { name: 'Torreando pass' }).click();
+  await expect(page.getByRole('list', { name: 'Taught' })).toContainText('Torreando pass');
+  await saved(page);
+  const session = await demo.get<{ taught: string[] }>('/api/sessions/n48');
+  expect(session.taught).toContain('torreando');
+  await page.getByRole('button', { name: 'Take out Torreando pass' }).click();
+  await expect(page.getByRole('list', { name: 'Taught' }).getByText('Torreando pass')).toHaveCount(0);
+});
+
+// A second library (jstat) on the same counts: the Poisson tail of a trap, and the chance that one Beta lies above another by
+// integrating density times distribution (Simpson's rule, two thousand steps).
+test('chances in patterns agree with a second library', async ({ demo }) => {
+  interface Tally {
+    good: number;
+    of: number;
+  }
+  const { traps, oneSided } = await demo.get<{
+    traps: { count: number; expected: number; chance: number }[];
+    oneSided: {
+      weak: 'left' | 'right';
+      left: Tally;
+      right: Tally;
+      chance: number;
+    }[];
+  }>('/api/patterns');
+  expect(traps.length).toBeGreaterThan(2);
+  for (const trap of traps) expect(trap.chance).toBeCloseTo(1 - jstat.poisson.cdf(trap.count - 1, trap.expected), 9);
+  expect(oneSided.length).toBeGreaterThan(0);
+  for (const one of oneSided) {
+    const [weak, strong] = one.weak === 'left' ? [one.left, one.right] : [one.right, one.left];
+    const steps = 2000;
+    let sum = 0;
+    for (let i = 0; i <= steps; i++) {
+      const x = i / steps;
+      const f =
+        jstat.beta.pdf(x, 1 + strong.good, 1 + strong.of - strong.good) *
+        jstat.beta.cdf(x, 1 + weak.good, 1 + weak.of - weak.good);
+      sum += f * (i === 0 || i === steps ? 1 : i % 2 ? 4 : 2);
+    }
+    expect(one.chance).toBeCloseTo(sum / (3 * steps), 5);
   }
 });
 
 test('rolls are narrowed by partner and found by their words', async ({ page, demo }) => {
   await page.goto(demo.url + '/#/rolls');
-  await expect(page.getByText('220 rolls, latest first')).toBeVisible();
+  await expect(page.getByText('230 rolls, latest first')).toBeVisible();
   await page.getByText('Narrow down').click();
   await page.getByLabel('Partner').selectOption('Tarquin P.');
   await expect(page.locator('ol a').first()).toContainText('Tarquin P.');
   await page.getByLabel('Search in accounts, notes and takeaways').fill('zebra');
   await expect(page.getByText('No roll fits all of that')).toBeVisible();
   await page.getByRole('button', { name: 'Show all rolls' }).click();
-  await expect(page.getByText('220 rolls, latest first')).toBeVisible();
+  await expect(page.getByText('230 rolls, latest first')).toBeVisible();
 });

@@ -4,7 +4,11 @@ interface Listed {
   items: {
     id: string;
     aim?: string;
-    rolls: { partnerId: string; partnerBelt?: string; exchanges: { moments: { technique: string }[] }[] }[];
+    rolls: {
+      partnerId: string;
+      partnerBelt?: string;
+      exchanges: { moments: { technique: string }[] }[];
+    }[];
   }[];
   total: number;
 }
@@ -17,7 +21,11 @@ test('the profile is shown in pounds and kept in kilograms', async ({ page, demo
   await page.getByLabel('What counts most').selectOption('survival');
   await page.getByRole('button', { name: 'Save the profile' }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
-  expect(await demo.get('/api/athlete')).toMatchObject({ units: 'lb', objective: 'survival', weightKg: 61 });
+  expect(await demo.get('/api/athlete')).toMatchObject({
+    units: 'lb',
+    objective: 'survival',
+    weightKg: 61,
+  });
   await page.getByRole('link', { name: 'Partners' }).click();
   await expect(page.getByRole('link', { name: /Sunniva G\./ })).toContainText('128 lb');
   await page.getByRole('link', { name: 'Soft spots' }).click();
@@ -51,16 +59,26 @@ test('a technique of my own can be added and logged', async ({ page, demo }) => 
 
 test('any moment of a roll can be corrected afterwards', async ({ page, demo }) => {
   await page.goto(demo.url + '/#/log/n48/n48-1');
-  const before = await demo.get<{ exchanges: { moments: { actor: string }[] }[] }>('/api/sessions/n48/rolls/n48-1');
+  const before = await demo.get<{
+    exchanges: { moments: { actor: string }[] }[];
+  }>('/api/sessions/n48/rolls/n48-1');
   await page.locator('#moment-0-0 .what').click();
   const other = before.exchanges[0]!.moments[0]!.actor === 'me' ? 'them' : 'me';
-  await page.getByRole('button', { name: other === 'me' ? 'I did it' : /^(?!I ).* did it$/ }).click();
+  await page
+    .getByRole('button', {
+      name: other === 'me' ? 'I did it' : /^(?!I ).* did it$/,
+    })
+    .click();
   await page.getByLabel('Clock (m:ss)').fill('1:05');
   await page.getByLabel('What I should have done').fill('frame first');
   await page.getByRole('button', { name: 'ready' }).click();
   await saved(page);
   const after = await demo.get<typeof before>('/api/sessions/n48/rolls/n48-1');
-  expect(after.exchanges[0]!.moments[0]).toMatchObject({ actor: other, clock: 65, better: 'frame first' });
+  expect(after.exchanges[0]!.moments[0]).toMatchObject({
+    actor: other,
+    clock: 65,
+    better: 'frame first',
+  });
   expect(after.exchanges[0]!.moments.slice(1)).toEqual(before.exchanges[0]!.moments.slice(1));
 });
 
@@ -89,7 +107,10 @@ test('a partner is changed without changing the rolls of earlier days', async ({
   await page.getByLabel('Partner').selectOption('Sunniva G.');
   await saved(page);
   const session = await demo.get<Listed['items'][0]>('/api/sessions/n49');
-  expect(session.rolls[0]).toMatchObject({ partnerId: 'sunniva', partnerBelt: 'purple' });
+  expect(session.rolls[0]).toMatchObject({
+    partnerId: 'sunniva',
+    partnerBelt: 'purple',
+  });
 });
 
 test('what is wrong with an entry is said, and the entry stays', async ({ page, demo }) => {
@@ -102,7 +123,10 @@ test('what is wrong with an entry is said, and the entry stays', async ({ page, 
   await page.getByLabel('Effort, 0 to 10').fill('7');
   await page.getByLabel('Aim').press('Tab');
   await saved(page);
-  expect(await demo.get('/api/sessions/n48')).toMatchObject({ aim: 'still here', effort: 7 });
+  expect(await demo.get('/api/sessions/n48')).toMatchObject({
+    aim: 'still here',
+    effort: 7,
+  });
 });
 
 test('light or dark is the owner’s choice and stays', async ({ page, demo }) => {

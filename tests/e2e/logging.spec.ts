@@ -21,7 +21,11 @@ const mine = /^What I did$/;
 const theirs = /^What (?!I did)\w+ did$/;
 
 test.describe('on a phone, by touch', () => {
-  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  test.use({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+  });
 
   test('a roll of five moments with a known partner takes at most 14 taps', async ({ page, demo }) => {
     await page.goto(demo.url + '/#/log');
@@ -128,7 +132,10 @@ test.describe('on a laptop, by keyboard', () => {
     expect(keys).toBeLessThanOrEqual(14);
     const roll = (await demo.get<Listed>('/api/sessions?size=1')).items[0]!.rolls[0]!;
     expect(roll.exchanges[0]!.moments).toHaveLength(5);
-    expect(roll.exchanges[0]!.moments[4]).toMatchObject({ technique: 'scissor-sweep', side: 'right' });
+    expect(roll.exchanges[0]!.moments[4]).toMatchObject({
+      technique: 'scissor-sweep',
+      side: 'right',
+    });
   });
 
   test('anything can be looked for by any of its names, and a finish ends the exchange', async ({ page, demo }) => {

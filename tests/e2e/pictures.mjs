@@ -17,7 +17,11 @@ const url = await new Promise((resolve) => {
 });
 const browser = await chromium.launch(launchOptions);
 const laptop = { viewport: { width: 1280, height: 800 } };
-const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
+const phone = {
+  viewport: { width: 390, height: 844 },
+  hasTouch: true,
+  isMobile: true,
+};
 
 async function take(name, address, options, steps = async (_) => {}) {
   const page = await browser.newPage(options);
@@ -49,7 +53,10 @@ await take('today', '/', laptop);
 await take('rolls', '/rolls', laptop);
 await take('roll', '/rolls/n48/n48-1?at=0.1', laptop);
 await take('soft-spots', '/soft-spots/half-guard/bottom', laptop);
-await take('soft-spots-phone', '/soft-spots', { ...phone, colorScheme: 'dark' });
+await take('soft-spots-phone', '/soft-spots', {
+  ...phone,
+  colorScheme: 'dark',
+});
 await take('partners', '/partners', laptop);
 await take('data', '/data', laptop);
 /** Tells a roll and opens one of its moments. */

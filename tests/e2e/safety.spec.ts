@@ -1,7 +1,10 @@
 import { did, expect, saved, test } from './program.ts';
 
 interface Listed {
-  items: { id: string; rolls: { exchanges: { moments: { technique: string }[] }[] }[] }[];
+  items: {
+    id: string;
+    rolls: { exchanges: { moments: { technique: string }[] }[] }[];
+  }[];
   total: number;
 }
 
@@ -13,7 +16,11 @@ test('the server is killed between two moments: the log goes on and nothing is l
   empty,
 }) => {
   await empty.send('PUT', '/api/athlete', { name: 'Runa', belt: 'blue' }, { 'if-none-match': '*' });
-  await empty.send('POST', '/api/partners', { id: 'p1', name: 'Cosmo V.', belt: 'blue' });
+  await empty.send('POST', '/api/partners', {
+    id: 'p1',
+    name: 'Cosmo V.',
+    belt: 'blue',
+  });
   await page.goto(empty.url + '/#/log');
   await page.getByRole('button', { name: 'Add a roll' }).click();
   await page.getByRole('button', { name: /Cosmo/ }).click();
@@ -83,14 +90,20 @@ test('what somebody else changed meanwhile is not overwritten without asking', a
   await page.getByLabel('Aim').fill('mine');
   await saved(page);
   const read = await fetch(demo.url + '/api/sessions/n49');
-  const session = (await read.json()) as Record<string, unknown> & { rolls: { notes?: string }[] };
+  const session = (await read.json()) as Record<string, unknown> & {
+    rolls: { notes?: string }[];
+  };
   session.rolls[0]!.notes = 'from elsewhere';
   session.rolls = session.rolls.slice(0, 1).concat([{ ...session.rolls[0]!, id: 'elsewhere' } as never]);
-  await demo.send('PUT', '/api/sessions/n49', session, { 'if-match': read.headers.get('etag')! });
+  await demo.send('PUT', '/api/sessions/n49', session, {
+    'if-match': read.headers.get('etag')!,
+  });
   await page.getByLabel('Aim').fill('mine again');
   await page.getByRole('button', { name: 'Keep what is on this page' }).click();
   await saved(page);
-  expect(await demo.get('/api/sessions/n49')).toMatchObject({ aim: 'mine again' });
+  expect(await demo.get('/api/sessions/n49')).toMatchObject({
+    aim: 'mine again',
+  });
   expect((await demo.get<{ items: { id: string }[] }>('/api/bin')).items.map((b) => b.id)).toContain('elsewhere');
 });
 

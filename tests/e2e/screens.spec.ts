@@ -10,6 +10,10 @@ const screens = [
   '/rolls/n48/n48-1',
   '/soft-spots',
   '/soft-spots/half-guard/bottom?list=levers',
+  '/ground-map',
+  '/rings?objective=points',
+  '/patterns',
+  '/ratings',
   '/partners',
   '/partners/odalys',
   '/partners/new',
@@ -61,7 +65,17 @@ test('axe finds nothing on the steps of logging, nor on the empty screens', asyn
   await expect(page.getByRole('heading', { name: 'Whose log is this?' })).toBeVisible();
   await check(page, 'first visit');
   await empty.send('PUT', '/api/athlete', { name: 'Runa', belt: 'blue' }, { 'if-none-match': '*' });
-  for (const screen of ['/', '/rolls', '/soft-spots', '/partners', '/data']) {
+  for (const screen of [
+    '/',
+    '/rolls',
+    '/soft-spots',
+    '/ground-map',
+    '/rings',
+    '/patterns',
+    '/ratings',
+    '/partners',
+    '/data',
+  ]) {
     await page.goto(`${empty.url}/#/nowhere`);
     await page.goto(`${empty.url}/#${screen}`);
     await expect(page.locator('main h1').first()).toBeVisible();

@@ -7,7 +7,12 @@ interface Session {
     told?: string;
     takeaways?: string[];
     exchanges: {
-      moments: { technique: string; actor: string; outcome: string; clock?: number }[];
+      moments: {
+        technique: string;
+        actor: string;
+        outcome: string;
+        clock?: number;
+      }[];
       end?: { kind: string; by?: string };
     }[];
   }[];
@@ -50,8 +55,14 @@ test('a told roll is read while it is typed and kept with two keys beyond the wo
   expect(keys).toBeLessThan(9);
   const session = (await demo.get<Listed>('/api/sessions?size=1')).items[0]!;
   expect(techniques(session)).toEqual(wanted);
-  expect(session.rolls[0]).toMatchObject({ told: account, takeaways: ['Need to keep my elbows in'] });
-  expect(session.rolls[0]!.exchanges[0]!.end).toMatchObject({ kind: 'tap', by: 'me' });
+  expect(session.rolls[0]).toMatchObject({
+    told: account,
+    takeaways: ['Need to keep my elbows in'],
+  });
+  expect(session.rolls[0]!.exchanges[0]!.end).toMatchObject({
+    kind: 'tap',
+    by: 'me',
+  });
 });
 
 test('words and moments light up together, and one tap sets a moment right', async ({ page, demo }) => {
@@ -144,8 +155,16 @@ test('with the program gone the log opens, takes rolls and words, and all go up 
   empty,
 }) => {
   await empty.send('PUT', '/api/athlete', { name: 'Runa Halvick', belt: 'blue' }, { 'if-none-match': '*' });
-  await empty.send('POST', '/api/partners', { id: 'sunniva', name: 'Sunniva G.', belt: 'blue' });
-  await empty.send('POST', '/api/partners', { id: 'cosmo', name: 'Cosmo V.', belt: 'blue' });
+  await empty.send('POST', '/api/partners', {
+    id: 'sunniva',
+    name: 'Sunniva G.',
+    belt: 'blue',
+  });
+  await empty.send('POST', '/api/partners', {
+    id: 'cosmo',
+    name: 'Cosmo V.',
+    belt: 'blue',
+  });
   await page.goto(empty.url + '/#/log');
   await page.getByRole('button', { name: 'Add a roll' }).click();
   await page.getByRole('button', { name: /Sunniva G\./ }).click();

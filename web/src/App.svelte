@@ -5,6 +5,7 @@
   import { ground } from './lib/ground.svelte.ts';
   import { keyHelp } from './lib/keys.svelte.ts';
   import { logDraft } from './lib/log-draft.svelte.ts';
+  import { values } from './lib/values.svelte.ts';
   import { chooseTheme, chosenTheme, type Theme } from './lib/theme.ts';
   import KeyHelp from './parts/KeyHelp.svelte';
   import Notice from './parts/Notice.svelte';
@@ -16,6 +17,10 @@
     rolls: () => import('./pages/rolls/Rolls.svelte'),
     roll: () => import('./pages/roll/Roll.svelte'),
     softSpots: () => import('./pages/soft-spots/SoftSpots.svelte'),
+    groundMap: () => import('./pages/ground-map/GroundMap.svelte'),
+    rings: () => import('./pages/rings/Rings.svelte'),
+    patterns: () => import('./pages/patterns/Patterns.svelte'),
+    ratings: () => import('./pages/ratings/Ratings.svelte'),
     partners: () => import('./pages/partners/Partners.svelte'),
     data: () => import('./pages/data/Data.svelte'),
     notHere: () => import('./pages/NotHere.svelte'),
@@ -32,6 +37,10 @@
     '/rolls': later(pages.rolls),
     '/rolls/:session/:roll': later(pages.roll),
     '/soft-spots/:position?/:role?': later(pages.softSpots),
+    '/ground-map': later(pages.groundMap),
+    '/rings': later(pages.rings),
+    '/patterns': later(pages.patterns),
+    '/ratings': later(pages.ratings),
     '/partners/:id?': later(pages.partners),
     '/data': later(pages.data),
     '*': later(pages.notHere),
@@ -40,11 +49,14 @@
     { to: '/', name: 'Today' },
     { to: '/log', name: 'Log' },
     { to: '/rolls', name: 'Rolls' },
-    { to: '/soft-spots', name: 'Soft spots' },
+    { to: '/soft-spots', name: 'Soft spots', also: ['/ground-map', '/rings', '/patterns', '/ratings'] },
     { to: '/partners', name: 'Partners' },
     { to: '/data', name: 'Data' },
   ];
-  const isHere = (to: string) => (to === '/' ? router.location === '/' : router.location.startsWith(to));
+  const isHere = (place: { to: string; also?: string[] }) =>
+    place.to === '/'
+      ? router.location === '/'
+      : [place.to, ...(place.also ?? [])].some((to) => router.location.startsWith(to));
 
   let theme = $state<Theme>(chosenTheme());
   let broken = $state('');
@@ -59,7 +71,7 @@
     // Before any page is shown, so that none of them works on the same draft.
     await logDraft.pushLeftovers().catch(() => undefined);
     ready = true;
-    setTimeout(() => void fetchAhead(), 300);
+    setTimeout(() => void values.load().then(fetchAhead), 300);
   });
 
   function switchTheme(next: Theme) {
@@ -82,7 +94,7 @@
     </a>
     <nav aria-label="Pages">
       {#each places as place (place.to)}
-        <a href="#{place.to}" aria-current={isHere(place.to) ? 'page' : undefined}>{place.name}</a>
+        <a href="#{place.to}" aria-current={isHere(place) ? 'page' : undefined}>{place.name}</a>
       {/each}
     </nav>
     <label class="theme">

@@ -22,6 +22,9 @@ public sealed class LevelModel
     /// <summary>The variance of a partner's level from spot to spot, as a share in the cell's weight.</summary>
     public const double PartnerBySpot = 0.16;
 
+    /// <summary>The spread of an owner's level at a spot around their level in its family.</summary>
+    public const double SpotSd = 0.57;
+
     private const double PartnerSd = 0.35;
     private const double GreatestStep = 2;
     private const double Settled = 1e-7;
@@ -50,7 +53,7 @@ public sealed class LevelModel
         for (var f = 0; f < ground.FamilyCount; f++)
             SetPrior(Family(f), 0, 0.2);
         for (var s = 0; s < ground.Spots.Count; s++)
-            SetPrior(Theta(s), 0, 0.57);
+            SetPrior(Theta(s), 0, SpotSd);
         SetPrior(BeltSlope, 0.7, 0.2);
         SetPrior(WeightSlope, 0.2, 0.08);
         SetPrior(LetWork, -0.7, 0.3);

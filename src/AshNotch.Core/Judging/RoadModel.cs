@@ -159,7 +159,7 @@ public sealed class RoadFit
     /// The share of a row's weight that is believed when drawing: roads cluster by partner and by day, and counts that were
     /// spread were not seen. Set on simulated athletes.
     /// </summary>
-    private const double Believed = 0.6;
+    private const double Believed = 0.5;
 
     private const double Small = 0.05;
 

@@ -15,7 +15,7 @@ public class SeasonTests
     private static async Task<string> Written(Logbook log)
     {
         using var stream = new MemoryStream();
-        await LogbookFile.Write(stream, log.Athlete, log.Partners, log.Sessions, log.Vocabulary);
+        await LogbookFile.Write(stream, log.Athlete, log.Partners, log.Sessions, log.Vocabulary, log.SelfRatings);
         return Encoding.UTF8.GetString(stream.ToArray());
     }
 

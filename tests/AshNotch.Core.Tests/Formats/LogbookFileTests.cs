@@ -42,7 +42,7 @@ public class LogbookFileTests
     private static async Task<string> Write(Logbook log)
     {
         using var stream = new MemoryStream();
-        await LogbookFile.Write(stream, log.Athlete, log.Partners, log.Sessions, log.Vocabulary);
+        await LogbookFile.Write(stream, log.Athlete, log.Partners, log.Sessions, log.Vocabulary, log.SelfRatings);
         return Encoding.UTF8.GetString(stream.ToArray());
     }
 

@@ -49,8 +49,9 @@ describe('numbers in words', () => {
       technique,
       done,
       stopped,
+      share: 0.5,
     });
-    expect(worst([tally('armbar', 1, 9), tally('knee-cut', 4, 0)])?.technique).toBe('knee-cut');
+    expect(worst([tally('knee-cut', 4, 0), tally('armbar', 1, 9)])?.technique).toBe('knee-cut');
     expect(worst([])).toBeNull();
   });
 

@@ -34,9 +34,9 @@ export function winSentence(spot: SpotAnswer): string {
   );
 }
 
-/** What does most of the damage: the technique that came off most often. */
+/** The technique on which most hung: the lists come in that order. */
 export function worst(tallies: readonly TechniqueTally[]): TechniqueTally | null {
-  return [...tallies].sort((a, b) => b.done - a.done)[0] ?? null;
+  return tallies[0] ?? null;
 }
 
 /** A gain in words of the objective: how many taps or points over how many rolls. */
@@ -47,6 +47,22 @@ export function gainWords(gain: number, objective: 'points' | 'submissions' | 's
   return per > 400
     ? `less than one ${what} in 400 rolls`
     : `one ${what} in about ${per < 20 ? Math.round(per) : Math.round(per / 5) * 5} rolls`;
+}
+
+/** A gain with its interval: "one tap in your favour in about 40 rolls (could be 25 to 90)". */
+export function gainRangeWords(
+  gain: number,
+  low: number,
+  high: number,
+  objective: 'points' | 'submissions' | 'survival',
+): string {
+  const words = gainWords(gain, objective);
+  if (objective === 'points') return `${words} (could be ${Math.max(0, low).toFixed(2)} to ${high.toFixed(2)})`;
+  if (gain <= 0 || 1 / gain > 400) return words;
+  const rolls = (g: number) => (1 / g < 20 ? Math.round(1 / g) : Math.round(1 / g / 5) * 5);
+  return low <= 0 || 1 / low > 400
+    ? `${words} (could be ${rolls(high)}, or hardly anything)`
+    : `${words} (could be ${rolls(high)} to ${rolls(low)})`;
 }
 
 /** A belt in words, with its stripes. */
@@ -69,6 +85,14 @@ const dayAndYear = new Intl.DateTimeFormat('en-GB', {
 export function dayWords(date: string, now: Date = new Date()): string {
   const value = new Date(`${date}T00:00:00Z`);
   return (value.getUTCFullYear() === now.getFullYear() ? day : dayAndYear).format(value).replace(',', '');
+}
+
+const month = new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' });
+
+/** The month of a date: "Mar"; with its year in January. */
+export function monthWords(date: string): string {
+  const value = new Date(`${date}T00:00:00Z`);
+  return month.format(value) + (value.getUTCMonth() === 0 ? ` ${value.getUTCFullYear()}` : '');
 }
 
 /** Today on this device, as the log writes dates. */

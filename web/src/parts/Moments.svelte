@@ -8,10 +8,12 @@
     exchanges: readonly Exchange[];
     them: string;
     lit?: { exchange: number; moment: number } | null;
+    /** The first bad trade of each lost exchange. */
+    bad?: readonly { exchange: number; moment: number }[];
     onlight?: (place: { exchange: number; moment: number } | null) => void;
     onremove?: (exchange: number, moment: number) => void;
   }
-  const { exchanges, them, lit = null, onlight, onremove }: Props = $props();
+  const { exchanges, them, lit = null, bad = [], onlight, onremove }: Props = $props();
 </script>
 
 <ol class="exchanges">
@@ -32,6 +34,9 @@
                   : ''}{moment.side ? `, ${moment.side}` : ''}{moment.sure === false ? ', not sure' : ''}
                 {#if moment.outcome === 'done' && moment.to}<span class="quiet">
                     → {ground.spotName(moment.to)}</span
+                  >{/if}
+                {#if bad.some((b) => b.exchange === e && b.moment === m)}<span class="bad small"
+                    ><span aria-hidden="true">◆</span> first bad trade</span
                   >{/if}
                 {#if moment.reasons?.length}<span class="quiet small block"
                     >because: {moment.reasons.map((r) => ground.reasonSays(r)).join('; ')}</span
@@ -92,6 +97,10 @@
     min-height: 2.25rem;
     text-align: center;
     color: var(--quiet);
+  }
+  .bad {
+    white-space: nowrap;
+    font-weight: 600;
   }
   .block {
     display: block;

@@ -230,10 +230,12 @@ describe('a spot in the ranking', () => {
     rateHigh: 0.42,
     verdict: 'clear',
     evidence: {
-      theirs: [{ actor: 'them', technique: 'knee-cut', done: 5, stopped: 1 }],
+      theirs: [{ actor: 'them', technique: 'knee-cut', done: 5, stopped: 1, share: 1 }],
       mine: [],
       held: 1,
       unsure: 0,
+      onceMore: -0.3,
+      more: '',
       contests: '',
     },
   };
@@ -251,7 +253,7 @@ describe('a spot in the ranking', () => {
     const { container } = render(SpotRow, { ...props, kind: 'spots' });
     const text = container.textContent!.replace(/\s+/g, ' ');
     expect(text).toContain('worse off about 7 times in 10 (10 contests: 2 won, 8 lost; could be 6 to 9 in 10)');
-    expect(text).toContain('What beats you there most: knee cut pass (5 times).');
+    expect(text).toContain('What costs most there: their knee cut pass (5 times).');
     expect(text).toContain('Worth one tap in your favour in about 25 rolls.');
     expect(screen.getByRole('button').getAttribute('aria-expanded')).toBe('false');
   });

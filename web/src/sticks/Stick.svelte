@@ -1,6 +1,7 @@
 <script lang="ts">
   import { ground } from '../lib/ground.svelte.ts';
   import type { Exchange } from '../lib/types.ts';
+  import { values } from '../lib/values.svelte.ts';
   import { stickShape, stickWords, type Mark } from './stick.ts';
 
   interface Props {
@@ -9,18 +10,23 @@
     lit?: { exchange: number; moment: number } | null;
     /** Height in pixels; the width follows, up to the room there is. */
     height?: number;
+    /** The first bad trade of each lost exchange. */
+    bad?: readonly { exchange: number; moment: number }[];
     onpick?: (mark: Mark) => void;
   }
-  const { exchanges, lit = null, height = 42, onpick }: Props = $props();
+  const { exchanges, lit = null, height = 42, bad = [], onpick }: Props = $props();
 
   const shape = $derived(
     stickShape(
       exchanges,
-      (spot) => ground.worth(spot),
+      (spot) => values.worth(spot),
       (id) => ground.technique(id)?.kind === 'submission',
     ),
   );
-  const words = $derived(stickWords(shape));
+  const isBad = (m: Mark) => bad.some((b) => b.exchange === m.exchange && b.moment === m.moment);
+  const words = $derived(
+    stickWords(shape) + (bad.length > 0 ? ` The first bad trade is marked in ${bad.length} of them.` : ''),
+  );
   const isLit = (m: Mark) => lit?.exchange === m.exchange && lit?.moment === m.moment;
 </script>
 
@@ -31,7 +37,7 @@
 {:else}
   <svg
     class="stick"
-    viewBox="-1 0 {shape.width + 2} {shape.height}"
+    viewBox="-1 0 {shape.width + 2} {shape.height + (bad.length > 0 ? 2 : 0)}"
     preserveAspectRatio="xMinYMid meet"
     width={((shape.width + 2) * height) / shape.height}
     {height}
@@ -50,6 +56,9 @@
         class:lit={isLit(mark)}
         d={mark.path}
       />
+      {#if isBad(mark)}
+        <path class="bad" d="M{mark.x} {shape.height - 7}l4 4l-4 4l-4 -4Z" />
+      {/if}
       {#if onpick && mark.moment >= 0}
         <!-- The list beside the stick does the same by keyboard. -->
         <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
@@ -103,6 +112,11 @@
   .lit {
     stroke-width: 5.5;
     stroke-dasharray: none;
+  }
+  .bad {
+    fill: var(--theirs);
+    stroke: light-dark(var(--color-surface-50), var(--color-surface-950));
+    stroke-width: 1;
   }
   .touch {
     fill: transparent;

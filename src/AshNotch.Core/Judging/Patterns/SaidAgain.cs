@@ -27,13 +27,13 @@ public sealed record SaidAgain(string About, IReadOnlyList<Takeaway> Lessons)
         "waiting", "base", "inside", "flat", "chin",
     ];
 
-    /// <summary>Finds what was said on at least two days and three times, most often first.</summary>
+    /// <summary>Finds what was said on at least two days and three times, what has a name of its own first, then most often first.</summary>
     public static IReadOnlyList<SaidAgain> Of(IEnumerable<Takeaway> takeaways, AccountReader reader) =>
         [.. takeaways
             .SelectMany(t => Themed(t.Text, reader).Select(about => (about, t)))
             .GroupBy(p => p.about, p => p.t)
             .Where(g => g.Count() >= Least && g.Select(t => t.Date).Distinct().Count() >= LeastDays)
-            .OrderByDescending(g => g.Count()).ThenBy(g => g.Key, StringComparer.Ordinal)
+            .OrderBy(g => Themes.Contains(g.Key)).ThenByDescending(g => g.Count()).ThenBy(g => g.Key, StringComparer.Ordinal)
             .Select(g => new SaidAgain(g.Key, [.. g.OrderBy(t => t.Date)]))];
 
     private static IEnumerable<string> Themed(string text, AccountReader reader) =>

@@ -2,6 +2,7 @@
   import { logDraft } from '../../lib/log-draft.svelte.ts';
   import type { Session } from '../../lib/types.ts';
   import { dayWords, spaced } from '../../lib/words.ts';
+  import Taught from './Taught.svelte';
 
   const { session }: { session: Session } = $props();
 
@@ -93,6 +94,7 @@
     <span>Aim</span>
     <input class="box" value={session.aim ?? ''} oninput={(e) => set({ aim: e.currentTarget.value || undefined })} />
   </label>
+  <Taught ids={session.taught ?? []} onchange={(taught) => set({ taught })} />
   <label class="field">
     <span>Notes</span>
     <textarea

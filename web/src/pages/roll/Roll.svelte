@@ -4,6 +4,7 @@
   import { api, data, send } from '../../lib/api.ts';
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
   import { partners } from '../../lib/partners.svelte.ts';
+  import { values } from '../../lib/values.svelte.ts';
   import { profile } from '../../lib/profile.svelte.ts';
   import type { Roll, SessionRead } from '../../lib/types.ts';
   import { showWeight } from '../../lib/units.ts';
@@ -31,7 +32,19 @@
     return data(api.GET('/api/sessions/{id}', { params: { path: { id: params.session } } }));
   });
 
+  // What each moment changed comes after the roll itself; without it the roll is shown all the same.
+  let bad = $state<{ exchange: number; moment: number }[]>([]);
+  $effect(() => {
+    bad = [];
+    data(api.GET('/api/sessions/{session}/rolls/{roll}/trades', { params: { path: params } }))
+      .then((t) => {
+        bad = t.trades.filter((x) => x.firstBadTrade).map((x) => ({ exchange: x.exchange, moment: x.moment ?? -1 }));
+      })
+      .catch(() => undefined);
+  });
+
   onMount(() => {
+    void values.load(true);
     void partners.load();
     void profile.load();
   });
@@ -93,14 +106,20 @@
       </div>
       <p class="quiet">{about(roll)}</p>
       {#if fault}<Notice kind="fault">{fault}</Notice>{/if}
-      <div class="stick"><Stick exchanges={roll.exchanges} {lit} height={64} onpick={(m) => (lit = m)} /></div>
+      <div class="stick"><Stick exchanges={roll.exchanges} {lit} {bad} height={64} onpick={(m) => (lit = m)} /></div>
       <div class="columns">
         <section aria-label="Moments">
           <h2>What happened</h2>
           {#if roll.exchanges.length === 0}
             <p>Only the partner is known so far. <a href="#{editPath}">Build the roll</a> while you remember it.</p>
           {:else}
-            <Moments exchanges={roll.exchanges} them={them.split(' ')[0]!} {lit} onlight={(place) => (lit = place)} />
+            <Moments
+              exchanges={roll.exchanges}
+              them={them.split(' ')[0]!}
+              {lit}
+              {bad}
+              onlight={(place) => (lit = place)}
+            />
           {/if}
         </section>
         <aside>

@@ -1,63 +1,98 @@
 <script lang="ts">
   import { api, data } from '../../lib/api.ts';
   import { ground } from '../../lib/ground.svelte.ts';
-  import type { Contest, SpotAnswer } from '../../lib/types.ts';
-  import { dayWords, plural } from '../../lib/words.ts';
+  import type { Asked } from '../../lib/judged.ts';
+  import type { SpotAnswer, SpotEvidence, WayIn } from '../../lib/types.ts';
+  import { plural } from '../../lib/words.ts';
+  import Contests from '../../parts/Contests.svelte';
   import Loaded from '../../parts/Loaded.svelte';
-  import NotchMark from '../../parts/NotchMark.svelte';
+  import { cautionOf } from '../../lib/cautions.ts';
+  import SplitBars from './SplitBars.svelte';
   import TechniqueTable from './TechniqueTable.svelte';
+  import Weeks from './Weeks.svelte';
 
   interface Props {
     spot: SpotAnswer;
-    asked: Record<string, string | undefined>;
+    asked: Asked;
   }
   const { spot, asked }: Props = $props();
 
-  let size = $state(20);
+  let size = $state(12);
+  const path = $derived({ position: spot.position, role: spot.role });
+  const evidence = $derived(data(api.GET('/api/soft-spots/{position}/{role}', { params: { path, query: asked } })));
   const contests = $derived(
     data(
       api.GET('/api/soft-spots/{position}/{role}/contests', {
-        params: { path: { position: spot.position, role: spot.role }, query: { ...asked, size: String(size) } },
+        params: { path, query: { ...asked, size: String(size) } },
       }),
     ),
   );
-  const address = (c: Contest) =>
-    `#/rolls/${encodeURIComponent(c.place.session)}/${encodeURIComponent(c.place.roll)}?at=${c.place.exchange}.${c.place.moment ?? -1}`;
-  const ends = { won: 'won', lost: 'lost', held: 'held' };
+
+  const levels: Record<string, string> = {
+    below: 'a belt or more below me',
+    level: 'about my level',
+    above: 'a belt or more above me',
+  };
+  function wayWords(way: WayIn): string {
+    if (!way.from) return 'the exchange starts there';
+    const whose = way.actor === 'me' ? 'my' : 'their';
+    return `from ${ground.spotName(way.from)}, ${whose} ${ground.techniqueName(way.technique).toLowerCase()}`;
+  }
+  const cautions = $derived([
+    ...new Set(
+      [...spot.evidence.theirs, ...spot.evidence.mine].flatMap(
+        (t) => cautionOf(ground.technique(t.technique)?.care ?? null) ?? [],
+      ),
+    ),
+  ]);
 </script>
 
 <div class="evidence">
-  <div class="tables">
-    <TechniqueTable title="What they try here" rows={spot.evidence.theirs} mine={false} />
-    <TechniqueTable title="What I try here" rows={spot.evidence.mine} mine={true} />
-  </div>
   <p class="quiet small">
     {plural(spot.visits, 'visit')}; {spot.won} won, {spot.lost} lost, {spot.evidence.held} tries stopped{spot.evidence
       .unsure > 0
       ? `; ${spot.evidence.unsure} of these half remembered`
       : ''}.
   </p>
+  <div class="pair">
+    <TechniqueTable title="What they do here" rows={spot.evidence.theirs} mine={false} />
+    <TechniqueTable title="What I do here" rows={spot.evidence.mine} mine={true} />
+  </div>
+  <Loaded promise={evidence} waiting="Gathering the evidence…">
+    {#snippet children(e: SpotEvidence)}
+      <div class="pair">
+        <section>
+          <h4>How I get here</h4>
+          <ul class="ways">
+            {#each e.waysIn.slice(0, 6) as way, i (i)}
+              <li><span>{wayWords(way)}</span> <span class="quiet">{way.count}</span></li>
+            {:else}
+              <li class="quiet">No way in was told.</li>
+            {/each}
+          </ul>
+        </section>
+        <Weeks weeks={e.weeks} />
+      </div>
+      <div class="pair">
+        <SplitBars
+          title="Why"
+          rows={e.reasons}
+          nameOf={(id) => ground.reasonSays(id)}
+          won="went my way"
+          lost="against me"
+        />
+        <div class="stack">
+          <SplitBars title="By side" rows={e.sides} nameOf={(side) => side} />
+          <SplitBars title="By partner" rows={e.partners} nameOf={(name) => levels[name] ?? name} />
+        </div>
+      </div>
+    {/snippet}
+  </Loaded>
+  {#each cautions as caution (caution)}<p class="care small"><strong>Mind:</strong> {caution}</p>{/each}
   <h3>The moments</h3>
   <Loaded promise={contests} waiting="Fetching the moments…">
     {#snippet children(page)}
-      <ul>
-        {#each page.items as c, i (i)}
-          <li>
-            <a href={address(c)}>
-              <NotchMark mine={c.actor === 'me'} scratch={c.end === 'held'} />
-              <span class="day">{dayWords(c.date)}</span>
-              <span>
-                {c.partnerName ?? 'somebody'}: {c.actor === 'me' ? 'my' : 'their'}
-                {c.technique ? ground.techniqueName(c.technique).toLowerCase() : 'tap'}{c.side ? `, ${c.side}` : ''},
-                <strong>{ends[c.end]}</strong>{c.finished ? ' by a tap' : c.next ? ` → ${ground.spotName(c.next)}` : ''}
-                {#if c.reasons.length}<span class="quiet small"
-                    >({c.reasons.map((r) => ground.reasonSays(r)).join('; ')})</span
-                  >{/if}
-              </span>
-            </a>
-          </li>
-        {/each}
-      </ul>
+      <Contests contests={page.items} />
       {#if page.total > page.items.length}
         <button class="act" onclick={() => (size = Math.min(200, size + 60))}>Show more of {page.total}</button>
       {/if}
@@ -68,48 +103,46 @@
 <style>
   .evidence {
     margin: 0.6rem 0 0.6rem 2rem;
-  }
-  .tables {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 1.5rem;
-    margin-bottom: 0.6rem;
-  }
-  h3 {
-    margin-top: 0.8rem;
-  }
-  li a {
     display: flex;
-    align-items: baseline;
-    gap: 0.6rem;
-    padding: 0.35rem 0;
-    color: inherit;
-    text-decoration: none;
+    flex-direction: column;
+    gap: 1rem;
+  }
+  .pair {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    gap: 1.5rem;
+    align-items: start;
+    margin-bottom: 1rem;
+  }
+  .stack {
+    display: flex;
+    flex-direction: column;
+    gap: 0.9rem;
+  }
+  h4 {
+    font-weight: 650;
+    margin-bottom: 0.2rem;
+  }
+  .ways li {
+    display: flex;
+    justify-content: space-between;
+    gap: 1rem;
+    padding: 0.15rem 0;
     border-bottom: 1px dotted var(--line);
   }
-  li a:hover {
-    background: var(--card);
-  }
-  li a :global(svg) {
-    flex: none;
-  }
-  .day {
-    white-space: nowrap;
-    color: var(--quiet);
-    min-width: 6rem;
+  .care {
+    border-left: 4px solid var(--wood-edge);
+    padding-left: 0.7rem;
   }
   .act {
-    margin-top: 0.6rem;
+    align-self: flex-start;
   }
   @media (max-width: 720px) {
     .evidence {
       margin-left: 0;
     }
-    .tables {
+    .pair {
       grid-template-columns: 1fr;
-    }
-    .day {
-      min-width: 0;
     }
   }
 </style>

@@ -2,10 +2,14 @@
   import { replace, router } from 'svelte-spa-router';
   import { api, data } from '../../lib/api.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
-  import type { Objective, SoftSpots, SpotAnswer } from '../../lib/types.ts';
+  import type { SoftSpots, SpotAnswer } from '../../lib/types.ts';
+  import { ground } from '../../lib/ground.svelte.ts';
+  import { askedOf, go, queryOf } from '../../lib/judged.ts';
   import { plural } from '../../lib/words.ts';
+  import JudgingHead from '../../parts/JudgingHead.svelte';
   import Loaded from '../../parts/Loaded.svelte';
   import Notice from '../../parts/Notice.svelte';
+  import { firstAnswer } from './first-answer.ts';
   import SpotRow from './SpotRow.svelte';
 
   const { params = {} }: { params?: { position?: string; role?: string } } = $props();
@@ -21,9 +25,10 @@
     { id: 'heartwood', name: 'Heartwood', says: 'What earns you most as things are.' },
   ];
 
-  const query = $derived(Object.fromEntries(new URLSearchParams(router.querystring ?? '')));
+  const query = $derived(queryOf(router.querystring));
   const list = $derived<List>(lists.find((l) => l.id === query.list)?.id ?? 'spots');
-  const asked = $derived({ objective: query.objective, attire: query.attire, from: query.from, to: query.to });
+  const asked = $derived(askedOf(query));
+  const here = $derived(`/soft-spots${params.position ? `/${params.position}/${params.role}` : ''}`);
   let tries = $state(0);
   const judged = $derived.by(() => {
     void tries;
@@ -32,13 +37,6 @@
   let shown = $state(8);
 
   keyHelp.keys = [];
-
-  function set(change: Record<string, string>) {
-    const next = new URLSearchParams({ ...query, ...change });
-    for (const [name, value] of [...next]) if (value === '') next.delete(name);
-    const spot = params.position ? `/${params.position}/${params.role}` : '';
-    void replace(`/soft-spots${spot}${next.size > 0 ? '?' + next : ''}`);
-  }
 
   const isOpen = (s: SpotAnswer) => s.position === params.position && s.role === params.role;
 
@@ -53,53 +51,31 @@
     return all.slice(0, Math.max(shown, at + 1));
   }
 
+  const counts = {
+    submissions: 'What counts: taps, got and given.',
+    points: 'What counts: points for takedowns, sweeps, passes and pins, and six for a tap.',
+    survival: 'What counts: not being tapped, and not being held in bad spots.',
+  };
+  const beltSays = (j: SoftSpots) =>
+    `a belt is worth about ${percent(j.partnerEffect.belt)} (give or take ${percent(j.partnerEffect.beltSd)})`;
+  const weightSays = (j: SoftSpots) => `a tenth of your weight about ${percent(j.partnerEffect.weight10pct)}`;
+  /** Logits as the shift of an even chance, in hundredths. */
+  const percent = (logits: number) => `${Math.round(100 * (1 / (1 + Math.exp(-logits)) - 0.5))} in 100`;
+
   const most = (all: SpotAnswer[]) => Math.max(...all.slice(0, 3).map((s) => s.gainHigh), 1e-9);
 </script>
 
-<h1>Soft spots</h1>
-<details open={innerWidth > 720 || Object.keys(asked).some((n) => query[n])}>
-  <summary>What counts, gi or no-gi, days</summary>
-  <div class="controls">
-    <label class="field">
-      <span>What counts</span>
-      <select
-        class="box"
-        value={query.objective ?? ''}
-        onchange={(e) => set({ objective: e.currentTarget.value as Objective })}
-      >
-        <option value="">as in my profile</option>
-        <option value="submissions">submissions</option>
-        <option value="points">control and points</option>
-        <option value="survival">not being finished</option>
-      </select>
-    </label>
-    <label class="field">
-      <span>Gi or no-gi</span>
-      <select class="box" value={query.attire ?? ''} onchange={(e) => set({ attire: e.currentTarget.value })}>
-        <option value="">both</option>
-        <option value="gi">gi</option>
-        <option value="no-gi">no-gi</option>
-      </select>
-    </label>
-    <label class="field">
-      <span>From day</span>
-      <input class="box" type="date" value={query.from ?? ''} onchange={(e) => set({ from: e.currentTarget.value })} />
-    </label>
-    <label class="field">
-      <span>To day</span>
-      <input class="box" type="date" value={query.to ?? ''} onchange={(e) => set({ to: e.currentTarget.value })} />
-    </label>
-  </div>
-</details>
+<JudgingHead title="Soft spots" path={here} {query} />
 
 <div class="lists" role="group" aria-label="Which list">
   {#each lists as l (l.id)}
-    <button class="act" aria-pressed={list === l.id} onclick={() => set({ list: l.id === 'spots' ? '' : l.id })}
-      >{l.name}</button
+    <button
+      class="act"
+      aria-pressed={list === l.id}
+      onclick={() => go(here, query, { list: l.id === 'spots' ? '' : l.id })}>{l.name}</button
     >
   {/each}
 </div>
-<p class="quiet">{lists.find((l) => l.id === list)?.says}</p>
 
 <Loaded promise={judged} waiting="Weighing the log…" again={() => tries++}>
   {#snippet children(j: SoftSpots)}
@@ -127,6 +103,23 @@
       {#if all.length === 0}
         <p>Nothing to list yet: no moment says so far who left which spot better off.</p>
       {:else}
+        {@const answer = firstAnswer(
+          all[0]!,
+          all[1],
+          list,
+          j.objective,
+          j.enough,
+          (s) => ground.spotName(s),
+          (id) => ground.techniqueName(id),
+        )}
+        <p class="quiet">
+          {lists.find((l) => l.id === list)?.says}
+          {counts[j.objective]}
+        </p>
+        <div class="panel answer">
+          <p class="what">{answer.what}</p>
+          <p>{answer.sure}</p>
+        </div>
         <ol>
           {#each visible(all) as spot, i (`${spot.position}.${spot.role}`)}
             <li>
@@ -147,8 +140,12 @@
           <button class="act" onclick={() => (shown += 12)}>Show more ({all.length - visible(all).length})</button>
         {/if}
         <p class="quiet small foot">
-          From {plural(j.rolls, 'roll')} and {plural(j.moments, 'moment')}; rolls in which you let them work are left
-          out. Partners are not adjusted for yet: a spot met mostly against stronger people looks softer than it is.
+          From {plural(j.rolls, 'roll')} and {plural(j.moments, 'moment')}; of a hundred things that happen about {Math.round(
+            100 * j.recall,
+          )} are taken to be told. Partners are adjusted for: in this log {beltSays(j)}, and {weightSays(j)}. Sizes are
+          what a realistic improvement would bring against {query.peer
+            ? `a ${query.peer} belt`
+            : 'somebody of your own level'}; the interval is where eight in ten would fall.
         </p>
       {/if}
     {/if}
@@ -156,22 +153,19 @@
 </Loaded>
 
 <style>
-  .controls {
-    display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(9.5rem, 1fr));
-    gap: 0.6rem;
-    margin: 0.7rem 0;
-  }
-  summary {
-    cursor: pointer;
-    padding: 0.4rem 0;
-    color: var(--quiet);
-  }
   .lists {
     display: flex;
     flex-wrap: wrap;
     gap: 0.4rem;
     margin: 0.9rem 0 0.4rem;
+  }
+  .answer {
+    margin-top: 0.8rem;
+    max-width: 62rem;
+  }
+  .what {
+    font-size: 1.15rem;
+    margin-bottom: 0.3rem;
   }
   ol {
     margin: 0.8rem 0;

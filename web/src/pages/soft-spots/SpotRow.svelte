@@ -1,5 +1,6 @@
 <script lang="ts">
   import { ground } from '../../lib/ground.svelte.ts';
+  import type { Asked } from '../../lib/judged.ts';
   import type { Objective, SpotAnswer } from '../../lib/types.ts';
   import { gainWords, lossSentence, winSentence, worst } from '../../lib/words.ts';
   import Evidence from './Evidence.svelte';
@@ -13,7 +14,7 @@
     /** The largest gain of the list, for one scale over all rows. */
     most: number;
     open: boolean;
-    asked: Record<string, string | undefined>;
+    asked: Asked;
     ontoggle: () => void;
   }
   const { spot, nth, kind, objective, most, open, asked, ontoggle }: Props = $props();
@@ -21,6 +22,9 @@
   const beater = $derived(worst(spot.evidence.theirs));
   const best = $derived(worst(spot.evidence.mine));
   const bar = $derived(gainBar(spot.gain, spot.gainLow, spot.gainHigh, most));
+  const scaleEnd = $derived(
+    objective === 'points' ? `${most.toFixed(1)} points a roll` : `a tap in ${Math.max(1, Math.round(1 / most))} rolls`,
+  );
   const id = $derived(`spot-${spot.position}-${spot.role}`);
 </script>
 
@@ -38,10 +42,11 @@
       <p>{kind === 'heartwood' ? winSentence(spot) : lossSentence(spot)}</p>
       <p class="quiet small">
         {#if kind === 'heartwood'}
-          {#if best && best.done > 0}What works best: {ground.techniqueName(best.technique).toLowerCase()} ({best.done} times).{/if}
+          {#if best && best.done > 0}What works best: {ground.techniqueName(best.technique).toLowerCase()} ({best.done}
+            times).{/if}
           It earns {gainWords(spot.gain, objective)}.
         {:else}
-          {#if beater && beater.done > 0}What beats you there most: {ground
+          {#if beater && beater.done > 0}What costs most there: their {ground
               .techniqueName(beater.technique)
               .toLowerCase()} ({beater.done} times).{/if}
           Worth {gainWords(spot.gain, objective)}.
@@ -53,7 +58,7 @@
       <path class="range" d="M{bar.low} 16H{bar.high}" />
       <path class="best" d="M{bar.at} 6V26" />
       <text x="0" y="34">nothing</text>
-      <text x="200" y="34" text-anchor="end">more a roll</text>
+      <text x="200" y="34" text-anchor="end">{scaleEnd}</text>
     </svg>
   </div>
   {#if open}

@@ -6,6 +6,7 @@
   const { title, rows, mine }: { title: string; rows: TechniqueTally[]; mine: boolean } = $props();
 </script>
 
+<!-- The share is of all that hung on this person's moves here. -->
 <table>
   <caption><NotchMark {mine} /> {title}</caption>
   <thead>
@@ -13,6 +14,7 @@
       <th scope="col">technique</th>
       <th scope="col">came off</th>
       <th scope="col">stopped</th>
+      <th scope="col">share</th>
     </tr>
   </thead>
   <tbody>
@@ -21,9 +23,10 @@
         <th scope="row">{ground.techniqueName(row.technique)}</th>
         <td>{row.done}</td>
         <td>{row.stopped}</td>
+        <td>{row.done === 0 ? '' : row.share < 0.05 ? 'hardly any' : `${Math.round(row.share * 10)} in 10`}</td>
       </tr>
     {:else}
-      <tr><td colspan="3">nothing seen</td></tr>
+      <tr><td colspan="4">nothing seen</td></tr>
     {/each}
   </tbody>
 </table>

@@ -1,0 +1,222 @@
+<script lang="ts">
+  import { router } from 'svelte-spa-router';
+  import { api, data } from '../../lib/api.ts';
+  import { ground } from '../../lib/ground.svelte.ts';
+  import { askedOf, changed, objectiveName, queryOf } from '../../lib/judged.ts';
+  import { keyHelp } from '../../lib/keys.svelte.ts';
+  import type { GroundMap, MapSpot, Spot } from '../../lib/types.ts';
+  import { inTen, plural } from '../../lib/words.ts';
+  import JudgingHead from '../../parts/JudgingHead.svelte';
+  import Loaded from '../../parts/Loaded.svelte';
+  import { cutLog, cutLogMeasure, finishKey, keyOf } from '../../sticks/cut-log.ts';
+  import CutLog from '../../sticks/CutLog.svelte';
+  import { valueWord } from './value-word.ts';
+
+  const query = $derived(queryOf(router.querystring));
+  const asked = $derived(askedOf(query));
+  let tries = $state(0);
+  let chosen = $state<string | null>(null);
+  const map = $derived.by(() => {
+    void tries;
+    return data(api.GET('/api/ground-map', { params: { query: asked } }));
+  });
+  keyHelp.keys = [
+    { keys: 'Tab', does: 'from spot to spot of the picture' },
+    { keys: 'Esc', does: 'show all roads again' },
+  ];
+
+  const places = $derived(new Map((ground.words?.positions ?? []).map((p, i) => [p.id, i])));
+  const shapeOf = (m: GroundMap) =>
+    cutLog(
+      m.spots,
+      m.roads.map((r) => ({ ...r, to: r.to ?? null })),
+      (id) => places.get(id) ?? 999,
+      (id) => ground.position(id)?.name ?? id,
+    );
+  const full = (m: GroundMap) => Math.max(1e-9, ...m.spots.map((s) => Math.abs(s.value)));
+
+  function says(m: GroundMap, key: string): string {
+    if (key === finishKey(true)) return 'My finishes';
+    if (key === finishKey(false)) return 'Their finishes';
+    const s = m.spots.find((x) => keyOf(x.spot) === key)!;
+    return `${ground.spotName(s.spot)}: ${valueWord(s.value / full(m))}; ${plural(s.visits, 'visit')}, left better off ${inTen(s.rate)}`;
+  }
+
+  const roadsOf = (m: GroundMap, key: string, into: boolean) =>
+    m.roads.filter((r) => (into ? (r.to ? keyOf(r.to) : finishKey(r.won)) : keyOf(r.from)) === key).slice(0, 3);
+  const nameOf = (spot: Spot | null | undefined, won: boolean) =>
+    spot ? ground.spotName(spot) : won ? 'my finish' : 'their finish';
+  const evidence = (s: MapSpot) => `#${changed(`/soft-spots/${s.spot.position}/${s.spot.role}`, asked, {})}`;
+</script>
+
+<svelte:window onkeydown={(e) => e.key === 'Escape' && (chosen = null)} />
+
+<JudgingHead title="Ground map" path="/ground-map" {query} folded />
+
+<Loaded promise={map} waiting="Cutting the log…" again={() => tries++}>
+  {#snippet children(m: GroundMap)}
+    {#if m.spots.length === 0}
+      <div class="panel nothing">
+        <h2>No ground yet</h2>
+        <p>
+          This picture grows from the spots your rolls pass through. There is none in this part of the log: build or
+          tell a roll, or widen the days.
+        </p>
+        <p><a class="act-main" href="#/log">Log a session</a></p>
+      </div>
+    {:else}
+      <section class="panel reading" aria-live="polite">
+        {#if chosen === null}
+          <p class="quiet">Point at a knot, or go to it with Tab, to read it and see its roads alone.</p>
+        {:else}
+          {@const spot = m.spots.find((s) => keyOf(s.spot) === chosen)}
+          <div class="columns">
+            <div>
+              {#if spot}
+                <h2>{ground.spotName(spot.spot)}</h2>
+                <p>
+                  <strong>{valueWord(spot.value / full(m))}</strong>: you leave it better off {inTen(spot.rate)} against a
+                  peer. {plural(spot.visits, 'visit')}, {spot.won} won, {spot.lost} lost; about {spot.perRoll.toFixed(
+                    1,
+                  )} contests a roll.
+                </p>
+                {#if spot.won + spot.lost > 0}<p><a href={evidence(spot)}>See the moments</a></p>{/if}
+              {:else}
+                <h2>{says(m, chosen)}</h2>
+              {/if}
+            </div>
+            {#each [true, false] as into (into)}
+              {@const roads = roadsOf(m, chosen, into)}
+              <div>
+                <h3>{into ? 'Comes from' : 'Leads to'}</h3>
+                <ul class="small">
+                  {#each roads as r, i (i)}
+                    <li>
+                      {into ? ground.spotName(r.from) : nameOf(r.to, r.won)}
+                      <span class="quiet">by {r.won ? 'me' : 'them'}, {r.seen}×</span>
+                    </li>
+                  {:else}
+                    <li class="quiet">nothing told</li>
+                  {/each}
+                </ul>
+              </div>
+            {/each}
+          </div>
+        {/if}
+      </section>
+      <div class="picture">
+        <CutLog shape={shapeOf(m)} {chosen} says={(key) => says(m, key)} onchoose={(key) => (chosen = key)} />
+      </div>
+      <p class="quiet lead">
+        Where your rounds go, and what each place is worth to you under <strong>{objectiveName[m.objective]}</strong>.
+        Larger knots are visited more, broader roads taken more often; ember is yours, bark is theirs, deeper is more.
+        {m.spots.length > cutLogMeasure.most
+          ? `The ${cutLogMeasure.most} most visited of ${m.spots.length} spots are drawn.`
+          : ''}
+        {m.enough ? '' : 'The log is thin yet: much of the worth is what is usual for anybody.'}
+      </p>
+      <details class="table" open={innerWidth <= 720}>
+        <summary>All spots as a table</summary>
+        <div class="scroll">
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">spot</th>
+                <th scope="col">for me</th>
+                <th scope="col">visits</th>
+                <th scope="col">won</th>
+                <th scope="col">lost</th>
+                <th scope="col" class="wide">contests a roll</th>
+                <th scope="col" class="wide">most often to</th>
+              </tr>
+            </thead>
+            <tbody>
+              {#each m.spots as s (keyOf(s.spot))}
+                {@const to = roadsOf(m, keyOf(s.spot), false)[0]}
+                <tr>
+                  <th scope="row">
+                    {#if s.won + s.lost > 0}<a href={evidence(s)}>{ground.spotName(s.spot)}</a>{:else}{ground.spotName(
+                        s.spot,
+                      )}{/if}
+                  </th>
+                  <td class="word">{valueWord(s.value / full(m))}</td>
+                  <td>{s.visits}</td>
+                  <td>{s.won}</td>
+                  <td>{s.lost}</td>
+                  <td class="wide">{s.perRoll.toFixed(2)}</td>
+                  <td class="word wide">{to ? nameOf(to.to, to.won) : ''}</td>
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        </div>
+      </details>
+    {/if}
+  {/snippet}
+</Loaded>
+
+<style>
+  .lead {
+    max-width: 62rem;
+    margin: 0.4rem 0;
+  }
+  .nothing {
+    display: flex;
+    flex-direction: column;
+    gap: 0.7rem;
+    max-width: 46rem;
+    margin-top: 0.9rem;
+  }
+  .reading {
+    position: sticky;
+    top: 0;
+    z-index: 5;
+    min-height: 7.6rem;
+    margin: 0.4rem 0;
+    padding: 0.6rem 0.9rem;
+  }
+  .columns {
+    display: grid;
+    grid-template-columns: 1.3fr 1fr 1fr;
+    gap: 1.5rem;
+  }
+  summary {
+    cursor: pointer;
+    padding: 0.5rem 0;
+  }
+  .scroll {
+    overflow-x: auto;
+  }
+  table {
+    width: 100%;
+    border-collapse: collapse;
+  }
+  th,
+  td {
+    padding: 0.25rem 0.5rem 0.25rem 0;
+    text-align: right;
+    border-bottom: 1px dotted var(--line);
+    font-weight: 450;
+  }
+  th:first-child,
+  .word {
+    text-align: left;
+  }
+  thead th {
+    color: var(--quiet);
+    font-size: 0.9rem;
+  }
+  @media (max-width: 720px) {
+    .lead,
+    .picture,
+    .reading,
+    .wide {
+      display: none;
+    }
+  }
+  @media print {
+    .reading {
+      display: none;
+    }
+  }
+</style>

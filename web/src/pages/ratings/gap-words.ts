@@ -1,0 +1,18 @@
+import type { PartStanding } from '../../lib/types.ts';
+
+const nth = (n: number) => `${n}${n === 1 ? 'st' : n === 2 ? 'nd' : n === 3 ? 'rd' : 'th'}`;
+
+/** Where the log puts a part among the parts that it knows. */
+export function rankWords(part: PartStanding, known: number): string {
+  if (part.rank == null)
+    return part.contests === 0 ? 'not seen in the log yet' : `too little yet (${part.contests} contests)`;
+  return `${nth(part.rank)} of ${known} by the log (${part.contests} contests)`;
+}
+
+/** How the owner's rating stands to it, when they differ by two places or more. */
+export function gapWords(part: PartStanding): string {
+  if (part.gap == null) return part.rank == null || part.rated != null ? '' : 'not rated yet';
+  if (part.gap >= 2) return 'You rate it well above what the log shows: watch it in the next rolls.';
+  if (part.gap <= -2) return 'The log thinks better of it than you do.';
+  return 'You and the log agree.';
+}

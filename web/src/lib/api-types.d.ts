@@ -2249,7 +2249,7 @@ export interface components {
             stopped: number;
             /**
              * Format: double
-             * @description Of all that this person's moves here won (double? Judgement.Swing(Contest contest)), the share that this one won, 0 to 1.
+             * @description Of all that this person's moves here won (double Judgement.Swing(MoveKey move)), the share that this one won, 0 to 1.
              */
             share: number;
         };

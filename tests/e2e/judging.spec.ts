@@ -1,5 +1,5 @@
 import jstat from 'jstat';
-import { expect, test } from './program.ts';
+import { expect, saved, test } from './program.ts';
 
 test('the demo export imported into an empty log gives the same soft spots', async ({ page, demo, empty }) => {
   const file = Buffer.from(await (await fetch(demo.url + '/api/export/logbook.json')).arrayBuffer());

@@ -26,7 +26,7 @@ const phone = {
 async function take(name, address, options, steps = async (_) => {}) {
   const page = await browser.newPage(options);
   await page.goto(`${url}/#${address}`);
-  await page.waitForTimeout(900);
+  await page.waitForTimeout(2500);
   await steps(page);
   await page.waitForTimeout(600);
   await page.screenshot({ path: `${root}docs/screenshots/${name}.png` });
@@ -57,6 +57,13 @@ await take('soft-spots-phone', '/soft-spots', {
   ...phone,
   colorScheme: 'dark',
 });
+await take('ground-map', '/ground-map', laptop, async (page) => {
+  await page.getByRole('button', { name: /^Back control, mine/ }).focus();
+  await page.evaluate(() => scrollTo(0, 190));
+});
+await take('rings', '/rings', laptop);
+await take('patterns', '/patterns', laptop);
+await take('ratings', '/ratings', laptop);
 await take('partners', '/partners', laptop);
 await take('data', '/data', laptop);
 /** Tells a roll and opens one of its moments. */

@@ -98,7 +98,10 @@ public sealed class Judgement
     {
         (this.ground, this.standpoint, Counts) = (ground, standpoint, counts);
         usual = ground.Usual;
-        moves = counts.Moves.ToLookup(m => m.Key.Spot);
+
+        // In one order whatever way the counts came about, so that sums agree to the last bit.
+        moves = counts.Moves.OrderBy(m => m.Key.Next).ThenBy(m => m.Key.End).ThenBy(m => m.Key.Told).ThenBy(m => m.Key.Actor)
+            .ThenBy(m => m.Key.Technique, StringComparer.Ordinal).ToLookup(m => m.Key.Spot);
         rewards = Rewards.Of(ground, standpoint.Objective);
         model = new LevelModel(usual, counts, standpoint.Belt.Rung, standpoint.Kilograms);
         Levels = model.Fit();

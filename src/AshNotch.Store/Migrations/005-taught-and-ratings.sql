@@ -4,5 +4,6 @@ CREATE TABLE self_rating (
   date TEXT NOT NULL,
   part TEXT NOT NULL,
   score REAL NOT NULL,
+  place INTEGER NOT NULL,
   PRIMARY KEY (date, part)
 ) STRICT, WITHOUT ROWID;

@@ -86,7 +86,7 @@ public static class PatternFeature
     private static RatingsAnswer Standing(Judged judged, SelfRatings ratings)
     {
         var all = ratings.All();
-        var latest = all.GroupBy(r => r.Part).ToDictionary(g => g.Key, g => g.Last().Score);
+        var latest = all.GroupBy(r => r.Part).ToDictionary(g => g.Key, g => g.MaxBy(r => r.Date)!.Score);
         return new RatingsAnswer(PartStandings.Standing(judged.Judgement, latest, judged.Ground), all);
     }
 }

@@ -100,6 +100,35 @@ public sealed class ReadingTests : IDisposable
     }
 
     [Fact]
+    public void Odd_ids_and_rounds_with_nobody_known_are_tallied_like_any_other()
+    {
+        log.Partners.Add(TempLog.Odalys with { Id = "a|b|c" });
+        var roll = TempLog.Roll("odd") with { PartnerId = "a|b|c", PartnerStripes = null, PartnerWeightKg = null, Intent = Intent.Survive, Kind = RollKind.Positional };
+        log.Sessions.Add(TempLog.Session("odd", roll, roll with { Id = "bare", PartnerId = null, PartnerBelt = null, Intent = null, Kind = null }));
+        TallyAgrees();
+        var usual = GroundMap.Default.Usual;
+        Assert.Equal(
+            [null, "a|b|c"],
+            new Tallies(log.Database).Counts(usual).Cells.Keys.Select(c => c.Against.Partner).Distinct().Order(StringComparer.Ordinal));
+        Assert.Equal(1, new Tallies(log.Database).Counts(usual)[LogTotal.FullRolls]);
+    }
+
+    [Fact]
+    public void A_write_that_fails_leaves_the_tally_as_it_was()
+    {
+        log.Sessions.Add(TempLog.Session());
+        Assert.Throws<InvalidOperationException>(() => log.Database.Write<int>(c =>
+        {
+            using var command = c.CreateCommand();
+            command.CommandText = "UPDATE session SET binned_at = 'now'";
+            command.ExecuteNonQuery();
+            throw new InvalidOperationException("the power went");
+        }));
+        TallyAgrees();
+        Assert.Equal(1, new Tallies(log.Database).Counts(GroundMap.Default.Usual).Rolls);
+    }
+
+    [Fact]
     public void Ratings_of_the_owners_are_kept_by_day_and_part_and_travel_with_the_log()
     {
         var ratings = new SelfRatings(log.Database);

@@ -57,21 +57,20 @@
     cursor: pointer;
     outline: none;
   }
-  /* Lightness alone carries the order; the words beside the picture carry it too. */
   .best {
-    fill: light-dark(oklch(0.95 0.045 85), oklch(0.88 0.06 82));
+    fill: var(--ring-best);
   }
   .better {
-    fill: light-dark(oklch(0.87 0.065 80), oklch(0.75 0.065 78));
+    fill: var(--ring-better);
   }
   .usual {
-    fill: light-dark(oklch(0.76 0.07 72), oklch(0.6 0.06 72));
+    fill: var(--ring-usual);
   }
   .worse {
-    fill: light-dark(oklch(0.61 0.065 64), oklch(0.45 0.05 65));
+    fill: var(--ring-worse);
   }
   .worst {
-    fill: light-dark(oklch(0.44 0.055 58), oklch(0.32 0.035 60));
+    fill: var(--ring-worst);
   }
   .none {
     fill: light-dark(var(--color-surface-100), var(--color-surface-900));

@@ -118,7 +118,7 @@
       <details class="table" open={innerWidth <= 720}>
         <summary>All spots as a table</summary>
         <div class="scroll">
-          <table>
+          <table class="figures">
             <thead>
               <tr>
                 <th scope="col">spot</th>
@@ -186,25 +186,6 @@
   }
   .scroll {
     overflow-x: auto;
-  }
-  table {
-    width: 100%;
-    border-collapse: collapse;
-  }
-  th,
-  td {
-    padding: 0.25rem 0.5rem 0.25rem 0;
-    text-align: right;
-    border-bottom: 1px dotted var(--line);
-    font-weight: 450;
-  }
-  th:first-child,
-  .word {
-    text-align: left;
-  }
-  thead th {
-    color: var(--quiet);
-    font-size: 0.9rem;
   }
   @media (max-width: 720px) {
     .lead,

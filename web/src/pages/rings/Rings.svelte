@@ -70,7 +70,7 @@
             {#if chosen}{says(weeks, tones, chosen)}. <a href={rollsOf(chosen)}>Its rolls</a>{:else}Point at a ring, or
               go to it with Tab.{/if}
           </p>
-          <table>
+          <table class="figures">
             <thead>
               <tr>
                 <th scope="col">week of</th><th scope="col">rolls</th><th scope="col">contests</th><th
@@ -133,42 +133,23 @@
     border: 1px solid var(--wood-edge);
   }
   .best {
-    background: light-dark(oklch(0.95 0.045 85), oklch(0.88 0.06 82));
+    background: var(--ring-best);
   }
   .better {
-    background: light-dark(oklch(0.87 0.065 80), oklch(0.75 0.065 78));
+    background: var(--ring-better);
   }
   .usual {
-    background: light-dark(oklch(0.76 0.07 72), oklch(0.6 0.06 72));
+    background: var(--ring-usual);
   }
   .worse {
-    background: light-dark(oklch(0.61 0.065 64), oklch(0.45 0.05 65));
+    background: var(--ring-worse);
   }
   .worst {
-    background: light-dark(oklch(0.44 0.055 58), oklch(0.32 0.035 60));
-  }
-  table {
-    width: 100%;
-    border-collapse: collapse;
-  }
-  th,
-  td {
-    padding: 0.15rem 0.5rem 0.15rem 0;
-    text-align: right;
-    border-bottom: 1px dotted var(--line);
-    font-weight: 450;
-  }
-  th:first-child,
-  .word {
-    text-align: left;
+    background: var(--ring-worst);
   }
   td.word,
   th.word {
     padding-left: 1rem;
-  }
-  thead th {
-    color: var(--quiet);
-    font-size: 0.9rem;
   }
   tr.on {
     background: light-dark(var(--color-primary-50), var(--color-primary-950));

@@ -62,7 +62,7 @@
     {#snippet children(e: SpotEvidence)}
       <div class="pair">
         <section>
-          <h4>How I get here</h4>
+          <h3>How I get here</h3>
           <ul class="ways">
             {#each e.waysIn.slice(0, 6) as way, i (i)}
               <li><span>{wayWords(way)}</span> <span class="quiet">{way.count}</span></li>
@@ -119,7 +119,9 @@
     flex-direction: column;
     gap: 0.9rem;
   }
-  h4 {
+  section h3 {
+    font-family: var(--typo-base--font-family);
+    font-size: 1rem;
     font-weight: 650;
     margin-bottom: 0.2rem;
   }

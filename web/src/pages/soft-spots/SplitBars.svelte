@@ -18,7 +18,7 @@
 
 {#if rows.length > 0}
   <section>
-    <h4>{title}</h4>
+    <h3>{title}</h3>
     <ul>
       {#each rows.slice(0, 6) as row (row.name)}
         <li>
@@ -40,7 +40,9 @@
 {/if}
 
 <style>
-  h4 {
+  h3 {
+    font-family: var(--typo-base--font-family);
+    font-size: 1rem;
     font-weight: 650;
     margin-bottom: 0.2rem;
   }

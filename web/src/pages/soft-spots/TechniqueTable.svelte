@@ -7,7 +7,7 @@
 </script>
 
 <!-- The share is of all that hung on this person's moves here. -->
-<table>
+<table class="figures">
   <caption><NotchMark {mine} /> {title}</caption>
   <thead>
     <tr>
@@ -33,8 +33,6 @@
 
 <style>
   table {
-    width: 100%;
-    border-collapse: collapse;
     align-self: start;
   }
   caption {
@@ -44,21 +42,5 @@
   }
   caption :global(svg) {
     display: inline;
-  }
-  th,
-  td {
-    padding: 0.15rem 0.3rem 0.15rem 0;
-    text-align: right;
-    border-bottom: 1px dotted var(--line);
-  }
-  th {
-    font-weight: 450;
-  }
-  th:first-child {
-    text-align: left;
-  }
-  thead th {
-    color: var(--quiet);
-    font-size: 0.9rem;
   }
 </style>

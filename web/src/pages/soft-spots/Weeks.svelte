@@ -22,7 +22,7 @@
 
 {#if weeks.length > 1}
   <section>
-    <h4>Over the weeks</h4>
+    <h3>Over the weeks</h3>
     <svg
       viewBox="0 0 {width} {height}"
       role="img"
@@ -48,7 +48,9 @@
 {/if}
 
 <style>
-  h4 {
+  h3 {
+    font-family: var(--typo-base--font-family);
+    font-size: 1rem;
     font-weight: 650;
     margin-bottom: 0.2rem;
   }

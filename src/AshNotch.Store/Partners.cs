@@ -74,6 +74,7 @@ public sealed class Partners(Database database)
             r => r.GetInt64(0),
             ("$id", partner.Id), ("$name", partner.Name), ("$belt", Word.Of(partner.Belt)), ("$stripes", partner.Stripes),
             ("$weight", partner.WeightKg?.Value), ("$traits", Commands.Json(partner.Traits)), ("$notes", partner.Notes));
+        Readings.PartnerChanged(connection, partner.Id);
         return new Written(WriteOutcome.Saved, version);
     }
 

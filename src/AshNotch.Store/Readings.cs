@@ -9,7 +9,7 @@ namespace AshNotch.Store;
 public sealed class Readings
 {
     /// <summary>Goes up whenever rolls are read in another way than before.</summary>
-    private const string Stamp = "2";
+    private const string Stamp = "3";
 
     private readonly Database database;
 
@@ -61,10 +61,27 @@ public sealed class Readings
     internal static SqliteCommand Prepare(SqliteConnection connection) =>
         connection.Prepare("INSERT OR REPLACE INTO reading (roll_key, body) VALUES ($roll, $body)", ("$roll", 0), ("$body", Array.Empty<byte>()));
 
+    /// <summary>Reads anew the rolls that lean on a partner's sheet for a belt or a weight, when that sheet has changed.</summary>
+    internal static void PartnerChanged(SqliteConnection connection, string partner)
+    {
+        var keys = connection.All(
+            "SELECT key FROM roll WHERE partner_key = (SELECT key FROM partner WHERE id = $id) AND (partner_belt IS NULL OR partner_weight_kg IS NULL)",
+            r => r.GetInt64(0), ("$id", partner));
+        if (keys.Count == 0)
+            return;
+        using var command = Prepare(connection);
+        var ground = GroundOf(connection);
+        foreach (var stored in SessionRows.RollsWhere(connection, "r.key IN (SELECT value FROM json_each($keys))", ("$keys", $"[{string.Join(',', keys)}]")))
+            Write(command, stored.Key, stored.Roll, ground);
+    }
+
     internal static void Write(SqliteCommand command, long rollKey, Roll roll, GroundMap ground)
     {
+        var known = roll.PartnerId is { } id && (roll.PartnerBelt is null || roll.PartnerWeightKg is null)
+            ? Partners.Get(command.Connection!, id, binnedToo: true)?.Value
+            : null;
         command.Parameters[0].Value = rollKey;
-        command.Parameters[1].Value = ReadingBody.Write(RollReading.Of("", default, default, roll, ground));
+        command.Parameters[1].Value = ReadingBody.Write(RollReading.Of("", default, default, roll.Knowing(known), ground));
         command.ExecuteNonQuery();
     }
 }

@@ -114,8 +114,25 @@ public sealed class ReadingTests : IDisposable
     }
 
     [Fact]
+    public void A_belt_that_a_roll_leaves_open_is_the_partners_and_follows_their_sheet()
+    {
+        log.Partners.Add(TempLog.Odalys);
+        log.Sessions.Add(TempLog.Session("s1", TempLog.Roll() with { PartnerBelt = null, PartnerStripes = null, PartnerWeightKg = null }, TempLog.Roll("r2")));
+        double? Rung(int roll) => Readings.All()[roll].Against.Rung;
+        Assert.Equal(new Belt(BeltColour.Purple, 1).Rung, Rung(0));
+        Assert.Equal(66, Readings.All()[0].Against.Kilograms);
+        log.Partners.Put(TempLog.Odalys with { Belt = BeltColour.Brown, Stripes = 0 }, log.Partners.Get("p1")!.Version);
+        Assert.Equal(new Belt(BeltColour.Brown).Rung, Rung(0));
+        Assert.Equal(new Belt(BeltColour.Purple).Rung, Rung(1));
+        TallyAgrees();
+        var book = new Logbook { Athlete = demo.Athlete, Partners = [log.Partners.Get("p1")!.Value], Sessions = [log.Sessions.Get("s1")!.Value] };
+        Assert.Equal(Whole(book), Text(Readings.All()));
+    }
+
+    [Fact]
     public void A_write_that_fails_leaves_the_tally_as_it_was()
     {
+        log.Partners.Add(TempLog.Odalys);
         log.Sessions.Add(TempLog.Session());
         Assert.Throws<InvalidOperationException>(() => log.Database.Write<int>(c =>
         {

@@ -193,6 +193,12 @@
   main:focus {
     outline: none;
   }
+  @media print {
+    nav,
+    .theme {
+      display: none;
+    }
+  }
   @media (max-width: 720px) {
     .frame {
       padding: 0 0.9rem 6rem;

@@ -75,9 +75,13 @@ public sealed record RollReading
         };
     }
 
-    /// <summary>Reads every roll of a log, oldest session first.</summary>
-    public static IEnumerable<RollReading> Of(Logbook log, GroundMap ground) =>
-        log.Sessions.OrderBy(s => s.Date).SelectMany(s => s.Rolls.Select(r => Of(s.Id, s.Date, s.Attire, r, ground)));
+    /// <summary>Reads every roll of a log, oldest session first; belts and weights that a roll leaves open are the partner's.</summary>
+    public static IEnumerable<RollReading> Of(Logbook log, GroundMap ground)
+    {
+        var partners = log.Partners.ToDictionary(p => p.Id);
+        return log.Sessions.OrderBy(s => s.Date).SelectMany(
+            s => s.Rolls.Select(r => Of(s.Id, s.Date, s.Attire, r.Knowing(partners.GetValueOrDefault(r.PartnerId ?? "")), ground)));
+    }
 
     /// <summary>Who a roll was with; what is not known of them stays open.</summary>
     public static Against AgainstOf(string? partner, BeltColour? belt, int? stripes, double? kilograms, Intent? intent) => new(

@@ -144,6 +144,14 @@ public record Roll
     /// <summary>The partner's weight that day.</summary>
     public Kilograms? PartnerWeightKg { get; init; }
 
+    /// <summary>This roll with what it does not say of the partner's belt and weight that day taken from their own sheet.</summary>
+    public Roll Knowing(Partner? partner) => partner is null ? this : this with
+    {
+        PartnerBelt = PartnerBelt ?? partner.Belt,
+        PartnerStripes = PartnerBelt is null ? partner.Stripes : PartnerStripes,
+        PartnerWeightKg = PartnerWeightKg ?? partner.WeightKg,
+    };
+
     /// <summary>Minutes, 0 to 240.</summary>
     public double? Minutes { get; init; }
 

@@ -67,7 +67,16 @@
     {:else}
       <section class="panel reading" aria-live="polite">
         {#if chosen === null}
-          <p class="quiet">Point at a knot, or go to it with Tab, to read it and see its roads alone.</p>
+          <p class="quiet">
+            Where your rounds go, and what each place is worth to you under <strong>{objectiveName[m.objective]}</strong
+            >. Larger knots are visited more, broader roads taken more often; ember is yours, bark is theirs, deeper is
+            more.
+            {m.spots.length > cutLogMeasure.most
+              ? `The ${cutLogMeasure.most} most visited of ${m.spots.length} spots are drawn.`
+              : ''}
+            {m.enough ? '' : 'The log is thin yet: much of the worth is what is usual for anybody.'}
+            Point at a knot, or go to it with Tab, to read it and see its roads alone.
+          </p>
         {:else}
           {@const spot = m.spots.find((s) => keyOf(s.spot) === chosen)}
           <div class="columns">
@@ -107,14 +116,6 @@
       <div class="picture">
         <CutLog shape={shapeOf(m)} {chosen} says={(key) => says(m, key)} onchoose={(key) => (chosen = key)} />
       </div>
-      <p class="quiet lead">
-        Where your rounds go, and what each place is worth to you under <strong>{objectiveName[m.objective]}</strong>.
-        Larger knots are visited more, broader roads taken more often; ember is yours, bark is theirs, deeper is more.
-        {m.spots.length > cutLogMeasure.most
-          ? `The ${cutLogMeasure.most} most visited of ${m.spots.length} spots are drawn.`
-          : ''}
-        {m.enough ? '' : 'The log is thin yet: much of the worth is what is usual for anybody.'}
-      </p>
       <details class="table" open={innerWidth <= 720}>
         <summary>All spots as a table</summary>
         <div class="scroll">
@@ -156,10 +157,6 @@
 </Loaded>
 
 <style>
-  .lead {
-    max-width: 62rem;
-    margin: 0.4rem 0;
-  }
   .nothing {
     display: flex;
     flex-direction: column;
@@ -188,7 +185,6 @@
     overflow-x: auto;
   }
   @media (max-width: 720px) {
-    .lead,
     .picture,
     .reading,
     .wide {

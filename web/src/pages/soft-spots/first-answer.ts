@@ -7,7 +7,7 @@ export interface FirstAnswer {
   sure: string;
 }
 
-const chanceWords = (chance: number) => `${Math.round(chance * 10)} in 10`;
+const chanceWords = (chance: number) => (chance >= 0.95 ? 'nearly certain' : `${Math.round(chance * 10)} in 10`);
 
 /**
  * @param top the first of the list

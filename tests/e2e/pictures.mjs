@@ -51,7 +51,11 @@ async function build(page) {
 
 await take('today', '/', laptop);
 await take('rolls', '/rolls', laptop);
-await take('roll', '/rolls/n48/n48-1?at=0.1', laptop);
+// A roll in which an exchange was lost, opened at the moment where it began to be.
+const { badTrades } = await (await fetch(`${url}/api/patterns`)).json();
+const { session, roll, exchange, moment } = badTrades.find((t) => t.count > 2 && t.moments[0].place.moment > 0)
+  .moments[0].place;
+await take('roll', `/rolls/${session}/${roll}?at=${exchange}.${moment}`, laptop);
 await take('soft-spots', '/soft-spots/half-guard/bottom', laptop);
 await take('soft-spots-phone', '/soft-spots', {
   ...phone,

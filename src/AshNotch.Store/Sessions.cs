@@ -1,3 +1,4 @@
+using AshNotch.Core.Load;
 using AshNotch.Core.Log;
 using Microsoft.Data.Sqlite;
 
@@ -23,6 +24,11 @@ public sealed class Sessions(Database database)
         var total = c.One("SELECT count(*) FROM session WHERE binned_at IS NULL", r => r.GetInt32(0));
         return new Page<Versioned<Session>>(SessionRows.Sessions(c, keys), total);
     });
+
+    /// <summary>Every visit to the mat, as far as its load goes, oldest first.</summary>
+    public IReadOnlyList<Visit> Visits() => database.Read(c => c.All(
+        "SELECT id, date, minutes, effort FROM session WHERE binned_at IS NULL ORDER BY date, key",
+        r => new Visit(r.GetString(0), DateOnly.ParseExact(r.GetString(1), "yyyy-MM-dd"), r.Number(2), r.Number(3))));
 
     public Versioned<Session>? Get(string id) => database.Read(c => Get(c, id));
 

@@ -66,6 +66,7 @@ public static class Server
         app.MapSoftSpots();
         app.MapGround();
         app.MapPatterns();
+        app.MapLoad();
         app.MapTransfers();
         app.MapBin();
         return app;

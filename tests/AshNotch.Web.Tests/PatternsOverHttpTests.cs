@@ -82,9 +82,29 @@ public sealed class PatternsOverHttpTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task The_load_of_a_week_is_what_its_sessions_add_up_to()
+    {
+        var weeks = (await server.Get("/api/load"))["weeks"]!.AsArray();
+        Assert.Equal(18, weeks.Count);
+        foreach (var week in weeks)
+        {
+            var load = 0.0;
+            foreach (var id in week!["sessions"]!.AsArray())
+            {
+                var session = await server.Get($"/api/sessions/{id}");
+                load += (double)session["minutes"]! * (double)session["effort"]!;
+            }
+
+            Assert.Equal(load, (double)week["load"]!, 9);
+        }
+
+        Assert.Equal(3, (await server.Get("/api/load?asOf=2026-03-08"))["weeks"]!.AsArray().Count);
+    }
+
+    [Fact]
     public async Task A_question_that_makes_no_sense_is_refused_with_a_sentence()
     {
-        foreach (var address in new[] { "/api/ground-map?objective=glory", "/api/patterns?from=yesterday", "/api/rings?attire=kimono", "/api/soft-spots?peer=green" })
+        foreach (var address in new[] { "/api/ground-map?objective=glory", "/api/patterns?from=yesterday", "/api/rings?attire=kimono", "/api/soft-spots?peer=green", "/api/load?asOf=then" })
         {
             var problem = await (await server.Send(HttpMethod.Get, address)).Problem(400);
             Assert.NotEmpty(problem["errors"]!.AsObject());

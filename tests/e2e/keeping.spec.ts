@@ -157,7 +157,7 @@ test('every page can be reached and used with the tab key alone', async ({ page,
   await expect(page.getByRole('heading', { name: 'Log after class' })).toBeVisible();
   await page.getByRole('link', { name: 'Soft spots' }).focus();
   await page.keyboard.press('Enter');
-  const first = page.getByRole('article').first().getByRole('button');
+  const first = page.getByRole('article').first().getByRole('heading').getByRole('button').first();
   await first.focus();
   await page.keyboard.press('Enter');
   await expect(first).toHaveAttribute('aria-expanded', 'true');

@@ -68,6 +68,7 @@ await take('ground-map', '/ground-map', laptop, async (page) => {
 await take('rings', '/rings', laptop);
 await take('patterns', '/patterns', laptop);
 await take('ratings', '/ratings', laptop);
+await take('load', '/load', laptop);
 await take('partners', '/partners', laptop);
 await take('data', '/data', laptop);
 /** Tells a roll and opens one of its moments. */

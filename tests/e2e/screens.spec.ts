@@ -14,6 +14,7 @@ const screens = [
   '/rings?objective=points',
   '/patterns',
   '/ratings',
+  '/load',
   '/partners',
   '/partners/odalys',
   '/partners/new',
@@ -73,6 +74,7 @@ test('axe finds nothing on the steps of logging, nor on the empty screens', asyn
     '/rings',
     '/patterns',
     '/ratings',
+    '/load',
     '/partners',
     '/data',
   ]) {

@@ -525,6 +525,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/load": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    asOf?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LoadAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/export/logbook.json": {
         parameters: {
             query?: never;
@@ -1470,6 +1507,11 @@ export interface components {
             high: number;
         };
         Kilograms: null | number;
+        LoadAnswer: {
+            weeks: components["schemas"]["WeekLoad"][];
+        };
+        /** @enum {unknown} */
+        LoadCaution: "far-above" | "rising";
         /** @description A road of the owner's own ground. */
         MapRoad: {
             /** @description Where it begins. */
@@ -2360,6 +2402,52 @@ export interface components {
             lost: number;
             /** @description Against a peer, with the 80 % band. */
             rate: components["schemas"]["Interval"];
+        };
+        /** @description The load of one week, Monday to Sunday. */
+        WeekLoad: {
+            /**
+             * Format: date
+             * @description The Monday.
+             */
+            week: string;
+            /**
+             * Format: double
+             * @description The sum of the sessions' loads; those without effort or minutes are not in it.
+             */
+            load: number;
+            /** @description The ids of the week's sessions. */
+            sessions: string[];
+            /**
+             * Format: int32
+             * @description How many of them tell no effort or no minutes.
+             */
+            untold: number;
+            /**
+             * Format: double
+             * @description Mean daily load over its standard deviation, rest days as 0; null without load, or when all days were alike.
+             */
+            monotony?: null | number;
+            /**
+             * Format: double
+             * @description Load times monotony.
+             */
+            strain?: null | number;
+            /**
+             * Format: double
+             * @description The middle of the eight weeks before; null with fewer than four of them.
+             */
+            usual?: null | number;
+            /**
+             * Format: double
+             * @description The lower end of the middle half of those weeks.
+             */
+            usualLow?: null | number;
+            /**
+             * Format: double
+             * @description The upper end of it.
+             */
+            usualHigh?: null | number;
+            caution?: null | components["schemas"]["LoadCaution"];
         };
     };
     responses: never;

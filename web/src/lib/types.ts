@@ -46,5 +46,7 @@ export type SpotEvidence = Schemas['SpotEvidence'];
 export type Split = Schemas['Split'];
 export type WayIn = Schemas['WayIn'];
 export type WeekLevel = Schemas['WeekLevel'];
+export type Loads = Schemas['LoadAnswer'];
+export type WeekLoad = Schemas['WeekLoad'];
 export type Ratings = Schemas['RatingsAnswer'];
 export type PartStanding = Schemas['PartStanding'];

@@ -23,6 +23,7 @@
     { to: '/rings', name: 'Growth rings' },
     { to: '/patterns', name: 'Patterns' },
     { to: '/ratings', name: 'My own ratings' },
+    { to: '/load', name: 'Load' },
   ];
   const asked = $derived(askedOf(query));
   const set = (change: Record<string, string>) => go(path, query, change);

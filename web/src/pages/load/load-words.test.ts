@@ -1,0 +1,26 @@
+import { describe, expect, it } from 'vitest';
+import type { WeekLoad } from '../../lib/types.ts';
+import { cautionWords, standingWords } from './load-words.ts';
+
+const week = (over: Partial<WeekLoad>): WeekLoad => ({
+  week: '2026-03-02',
+  load: 500,
+  sessions: [],
+  untold: 0,
+  ...over,
+});
+
+describe('a week in words', () => {
+  it('stands to the usual range, or says that it is too early', () => {
+    expect(standingWords(week({}))).toContain('too early');
+    expect(standingWords(week({ usualLow: 400, usualHigh: 600 }))).toBe('usual');
+    expect(standingWords(week({ usualLow: 100, usualHigh: 400 }))).toBe('above the usual');
+    expect(standingWords(week({ usualLow: 600, usualHigh: 900 }))).toBe('below the usual');
+  });
+
+  it('carries a caution that sends to the coach, and none where there is nothing to say', () => {
+    expect(cautionWords(week({ caution: 'far-above' }))).toContain('coach');
+    expect(cautionWords(week({ caution: 'rising' }))).toContain('third week');
+    expect(cautionWords(week({}))).toBe('');
+  });
+});

@@ -1,0 +1,17 @@
+import type { WeekLoad } from '../../lib/types.ts';
+
+/** What is to be said of a week; never a diagnosis. */
+export function cautionWords(week: WeekLoad): string {
+  if (week.caution === 'far-above')
+    return 'More than one and a half times your usual week. Give the days after it some room, and tell your coach.';
+  if (week.caution === 'rising')
+    return 'The third week in a row that rises above the usual. An easier one would fit now; ask your coach.';
+  return '';
+}
+
+/** How a week stands to the usual ones. */
+export function standingWords(week: WeekLoad): string {
+  if (week.usualLow == null || week.usualHigh == null) return 'too early to say what is usual';
+  if (week.load > week.usualHigh) return 'above the usual';
+  return week.load < week.usualLow ? 'below the usual' : 'usual';
+}

@@ -26,9 +26,13 @@ function stepOf(most: number): number {
   return [1, 2, 5, 10].map((m) => m * power).find((s) => s >= rough)!;
 }
 
-/** Weekly loads as posts, with the usual range behind them. */
-export function loadBars(weeks: readonly LoadWeek[], monthName: (week: string) => string): LoadBars {
-  const { width, height, left, right, top, bottom } = loadMeasure;
+/** Weekly loads as posts, with the usual range behind them, in so many units of width. */
+export function loadBars(
+  weeks: readonly LoadWeek[],
+  monthName: (week: string) => string,
+  width = loadMeasure.width,
+): LoadBars {
+  const { height, left, right, top, bottom } = loadMeasure;
   const most = Math.max(1, ...weeks.map((w) => Math.max(w.load, w.usualHigh ?? 0)));
   const slot = (width - left - right) / Math.max(1, weeks.length);
   const y = (load: number) => round(top + (height - top - bottom) * (1 - load / most));

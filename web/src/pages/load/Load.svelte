@@ -20,11 +20,17 @@
   });
   keyHelp.keys = [];
 
-  const { width, height } = loadMeasure;
+  // A phone shows the last three months, so that the figures stay large enough to read.
+  const phone = innerWidth <= 720;
+  const { height } = loadMeasure;
+  const width = phone ? 400 : loadMeasure.width;
   const shapeOf = (l: Loads) =>
     loadBars(
-      l.weeks.slice(-most).map((w) => ({ ...w, usualLow: w.usualLow ?? null, usualHigh: w.usualHigh ?? null })),
+      l.weeks
+        .slice(phone ? -12 : -most)
+        .map((w) => ({ ...w, usualLow: w.usualLow ?? null, usualHigh: w.usualHigh ?? null })),
       monthWords,
+      width,
     );
   const figure = (n: number | null | undefined, digits = 0) => (n == null ? '' : n.toFixed(digits));
 </script>
@@ -150,6 +156,9 @@
   td a {
     display: inline-block;
     padding: 0.15rem 0.35rem;
+  }
+  .sessions {
+    white-space: nowrap;
   }
   .scroll {
     overflow-x: auto;

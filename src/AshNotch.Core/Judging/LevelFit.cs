@@ -48,16 +48,6 @@ public sealed class LevelFit
     /// <summary>The level of a spot against a peer, as a logit.</summary>
     public double Alpha(int spot) => AlphaOf(Mode, spot);
 
-    /// <summary>The variance of <see cref="Alpha"/>.</summary>
-    public double AlphaVariance(int spot)
-    {
-        int[] parts = [0, model.Family(ground.FamilyOf[spot]), model.Theta(spot)];
-        return parts.Sum(a => parts.Sum(b => Covariance[a, b]));
-    }
-
-    /// <summary>The owner's own general level at a spot: what would be expected of them there, were the spot like the rest.</summary>
-    public double Par(int spot) => ParOf(Mode, spot);
-
     /// <summary>The parameters for independent standard normal draws; as many as <see cref="Mode"/> has.</summary>
     internal double[] Drawn(double[] normals)
     {

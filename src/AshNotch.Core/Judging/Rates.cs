@@ -34,30 +34,6 @@ public static class Rates
     }
 
     /// <summary>
-    /// A rate drawn toward what is usual: the log's counts on top of a Beta prior worth <paramref name="weight"/> tries, and
-    /// the equal-tailed interval of the posterior (conjugate Beta-binomial; any textbook, e.g. Gelman et al., Bayesian Data
-    /// Analysis, ch. 2).
-    /// </summary>
-    /// <param name="won">Successes.</param>
-    /// <param name="lost">Failures.</param>
-    /// <param name="usual">The prior mean, between 0 and 1.</param>
-    /// <param name="weight">How many tries the prior is worth, above 0.</param>
-    /// <param name="level">How often the interval should hold the truth, between 0 and 1.</param>
-    /// <exception cref="ArgumentOutOfRangeException">Counts, prior or level out of range.</exception>
-    public static Interval Shrunken(int won, int lost, double usual, double weight, double level = 0.8)
-    {
-        CheckCounts(won, lost, level);
-        ArgumentOutOfRangeException.ThrowIfLessThanOrEqual(weight, 0);
-        if (usual is not (> 0 and < 1))
-            throw new ArgumentOutOfRangeException(nameof(usual), usual, "The prior mean lies between 0 and 1.");
-        var posterior = new Beta(won + (usual * weight), lost + ((1 - usual) * weight));
-        return new Interval(
-            posterior.Mean,
-            posterior.InverseCumulativeDistribution((1 - level) / 2),
-            posterior.InverseCumulativeDistribution((1 + level) / 2));
-    }
-
-    /// <summary>
     /// The probability that one rate lies above another, each a Beta posterior with whole parameters. The closed form in
     /// Miller's note "Formulas for Bayesian A/B testing":
     ///   P(p_B > p_A) = Σ_{i &lt; α_B} B(α_A + i, β_A + β_B) / ((β_B + i)·B(1 + i, β_B)·B(α_A, β_A)).

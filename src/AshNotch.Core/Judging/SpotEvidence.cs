@@ -10,7 +10,11 @@ namespace AshNotch.Core.Judging;
 /// <param name="Done">How often it came off.</param>
 /// <param name="Stopped">How often it was stopped.</param>
 /// <param name="Share">Of all that this person's moves here won (<see cref="Judgement.Swing"/>), the share that this one won, 0 to 1.</param>
-public sealed record TechniqueTally(Actor Actor, string Technique, int Done, int Stopped, double Share);
+public sealed record TechniqueTally(Actor Actor, string Technique, int Done, int Stopped, double Share)
+{
+    /// <summary>How often it comes off when tried, with Wilson's 80 % interval; the partner's strength is not adjusted for.</summary>
+    public Interval Rate => Rates.Wilson(Done, Done + Stopped);
+}
 
 /// <summary>One way into a spot: from another spot by somebody's move, or as a start (no spot and no technique).</summary>
 public sealed record WayIn(Spot? From, Actor? Actor, string? Technique, int Count);

@@ -2294,6 +2294,8 @@ export interface components {
              * @description Of all that this person's moves here won (double Judgement.Swing(MoveKey move)), the share that this one won, 0 to 1.
              */
             share: number;
+            /** @description How often it comes off when tried, with Wilson's 80 % interval; the partner's strength is not adjusted for. */
+            rate: components["schemas"]["Interval"];
         };
         TellAnswer: {
             exchanges: components["schemas"]["ExchangeAnswer"][];

@@ -50,6 +50,7 @@ describe('numbers in words', () => {
       done,
       stopped,
       share: 0.5,
+      rate: { rate: 0.5, low: 0.3, high: 0.7 },
     });
     expect(worst([tally('knee-cut', 4, 0), tally('armbar', 1, 9)])?.technique).toBe('knee-cut');
     expect(worst([])).toBeNull();

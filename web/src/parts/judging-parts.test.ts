@@ -130,15 +130,16 @@ describe('evidence in pictures', () => {
       done,
       stopped: 2,
       share,
+      rate: { rate: 0.5, low: 0.3, high: 0.7 },
     });
     render(TechniqueTable, {
       title: 'What they do here',
       mine: false,
       rows: [tally('knee-cut', 5, 0.7), tally('smash-pass', 1, 0.02), tally('heel-hook', 0, 0)],
     });
-    expect(screen.getByRole('row', { name: /Knee cut pass 5 2 7 in 10/ })).toBeTruthy();
-    expect(screen.getByRole('row', { name: /Smash pass 1 2 hardly any/ })).toBeTruthy();
-    expect(screen.getByRole('row', { name: /Heel hook 0 2$/ })).toBeTruthy();
+    expect(screen.getByRole('row', { name: /Knee cut pass 5 2 3 to 7 7 in 10/ })).toBeTruthy();
+    expect(screen.getByRole('row', { name: /Smash pass 1 2 3 to 7 hardly any/ })).toBeTruthy();
+    expect(screen.getByRole('row', { name: /Heel hook 0 2 3 to 7$/ })).toBeTruthy();
   });
 
   it('tells the weeks in words too', () => {

@@ -230,7 +230,16 @@ describe('a spot in the ranking', () => {
     rateHigh: 0.42,
     verdict: 'clear',
     evidence: {
-      theirs: [{ actor: 'them', technique: 'knee-cut', done: 5, stopped: 1, share: 1 }],
+      theirs: [
+        {
+          actor: 'them',
+          technique: 'knee-cut',
+          done: 5,
+          stopped: 1,
+          share: 1,
+          rate: { rate: 0.5, low: 0.3, high: 0.7 },
+        },
+      ],
       mine: [],
       held: 1,
       unsure: 0,

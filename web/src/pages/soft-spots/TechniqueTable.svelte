@@ -1,6 +1,7 @@
 <script lang="ts">
   import { ground } from '../../lib/ground.svelte.ts';
   import type { TechniqueTally } from '../../lib/types.ts';
+  import { tenthsRange } from '../../lib/words.ts';
   import NotchMark from '../../parts/NotchMark.svelte';
 
   const { title, rows, mine }: { title: string; rows: TechniqueTally[]; mine: boolean } = $props();
@@ -14,6 +15,7 @@
       <th scope="col">technique</th>
       <th scope="col">came off</th>
       <th scope="col">stopped</th>
+      <th scope="col" class="wide">comes off, in 10</th>
       <th scope="col">share</th>
     </tr>
   </thead>
@@ -23,10 +25,11 @@
         <th scope="row">{ground.techniqueName(row.technique)}</th>
         <td>{row.done}</td>
         <td>{row.stopped}</td>
+        <td class="wide">{tenthsRange(row.rate.low, row.rate.high)}</td>
         <td>{row.done === 0 ? '' : row.share < 0.05 ? 'hardly any' : `${Math.round(row.share * 10)} in 10`}</td>
       </tr>
     {:else}
-      <tr><td colspan="4">nothing seen</td></tr>
+      <tr><td colspan="5">nothing seen</td></tr>
     {/each}
   </tbody>
 </table>
@@ -34,6 +37,11 @@
 <style>
   table {
     align-self: start;
+  }
+  @media (max-width: 720px) {
+    .wide {
+      display: none;
+    }
   }
   caption {
     text-align: left;

@@ -18,8 +18,19 @@ const spot = (over: Partial<SpotAnswer> = {}): SpotAnswer => ({
   rateHigh: 0.28,
   verdict: 'clear',
   evidence: {
-    theirs: [{ actor: 'them', technique: 'knee-cut', done: 40, stopped: 8, share: 0.5 }],
-    mine: [{ actor: 'me', technique: 're-guard', done: 4, stopped: 0, share: 0.7 }],
+    theirs: [
+      {
+        actor: 'them',
+        technique: 'knee-cut',
+        done: 40,
+        stopped: 8,
+        share: 0.5,
+        rate: { rate: 0.5, low: 0.3, high: 0.7 },
+      },
+    ],
+    mine: [
+      { actor: 'me', technique: 're-guard', done: 4, stopped: 0, share: 0.7, rate: { rate: 0.5, low: 0.3, high: 0.7 } },
+    ],
     held: 8,
     unsure: 2,
     onceMore: -0.3,

@@ -130,7 +130,7 @@ public class ContestReaderTests
     [Fact]
     public void A_tap_at_the_end_that_cannot_be_got_from_the_last_spot_is_not_put_there()
     {
-        // Nobody is choked with a triangle by somebody whose legs are pinned under them: something is missing in between.
+        // Nobody twists the leg of somebody they are mounted on: something is missing in between.
         Assert.Empty(Read(Told.Exchange("mount:bottom", Told.Tap(Actor.Them, "heel-hook"))).Contests);
         var arrived = Read(Told.Exchange("half-guard:bottom", Told.Tap(Actor.Them), Told.Them("knee-cut", null, "side-control:bottom")));
         Assert.Equal("side-control:bottom Lost ", Short(arrived.Contests[^1]));

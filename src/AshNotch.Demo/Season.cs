@@ -44,7 +44,7 @@ public static class Season
             }
         }
 
-        return new Logbook
+        var log = new Logbook
         {
             Athlete = Club.Runa,
             Partners = [.. Club.Mates.Select(m => m.Partner)],
@@ -52,6 +52,7 @@ public static class Season
             Vocabulary = Club.Words,
             SelfRatings = [.. Phrases.Ratings(FirstDay.AddDays(4)), .. Phrases.Ratings(FirstDay.AddDays(7 * (BlockWeek - 1)), later: true)],
         };
+        return DemoBlock.Drilled(log, ground, seed);
     }
 
     /// <summary>A plain log of an athlete with a known truth, for holding judgements against it.</summary>

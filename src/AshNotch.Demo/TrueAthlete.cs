@@ -36,7 +36,7 @@ public sealed class TrueAthlete
     private readonly double[][] lost;
     private readonly double[] start;
     private readonly double keeps;
-    private readonly Mate[] mates;
+    private Mate[] mates;
     private readonly Athlete profile;
     private readonly int n;
 
@@ -96,6 +96,67 @@ public sealed class TrueAthlete
 
         return new Logbook { Athlete = profile, Partners = [.. mates.Select(m => m.Partner)], Sessions = sessions };
     }
+
+    /// <summary>
+    /// Two stretches of rolling with a day between them from which on one level has changed: the first log is as long as
+    /// <paramref name="rolls"/>, the second goes on from it.
+    /// </summary>
+    /// <param name="rolls">Rolls in each stretch, twelve a week.</param>
+    /// <param name="spotOf">Chooses the spot from the first stretch, as an owner would.</param>
+    /// <param name="change">How much the level at that spot rises, in logits.</param>
+    /// <param name="ease">Whom the second stretch is with: 0 the same people, 1 the easier half of them, -1 the harder half.</param>
+    /// <param name="goes">Goes of a drill from the spot in each stretch; they are <see cref="GoEase"/> easier than rounds.</param>
+    /// <returns>The whole log, the spot, and the day on which the second stretch begins.</returns>
+    public (Logbook Log, Spot Spot, DateOnly From) Changed(int rolls, Func<Logbook, Spot> spotOf, double change, int ease, int goes)
+    {
+        var first = Log(rolls);
+        var spot = spotOf(first);
+        var from = first.Sessions[^1].Date.AddDays(1);
+        var s = ground.IndexOf(spot);
+        var sessions = first.Sessions.ToList();
+        sessions.AddRange(Drilled(spot, goes, "g", first.Sessions[0].Date));
+        var (all, level) = (mates, alpha[s]);
+        alpha[s] += change;
+        if (ease != 0)
+            mates = [.. mates.OrderBy(m => -ease * m.Gap).Take((mates.Length + 1) / 2)];
+        sessions.AddRange(Log(rolls).Sessions.Select((session, i) => session with { Id = "after" + session.Id, Date = from.AddDays(1 + (i / 3 * 7) + (2 * (i % 3))) }));
+        sessions.AddRange(Drilled(spot, goes, "h", from.AddDays(1)));
+        (mates, alpha[s]) = (all, level);
+        return (first with { Sessions = sessions }, spot, from);
+    }
+
+    /// <summary>How much easier than a round a go of a drill is in this world, in logits.</summary>
+    public const double GoEase = 0.4;
+
+    private IEnumerable<Session> Drilled(Spot spot, int goes, string id, DateOnly date)
+    {
+        var s = ground.IndexOf(spot);
+        for (var done = 0; done < goes; done += 10)
+        {
+            var mate = chance.Weighted(mates.Select(m => (m, m.Often)))!;
+            yield return new Session
+            {
+                Id = $"{id}{done}",
+                Date = date.AddDays(done / 10),
+                Kind = SessionKind.Positional,
+                Attire = Attire.Gi,
+                Rolls = [Against(mate, new Roll
+                {
+                    Id = $"{id}{done}",
+                    Kind = RollKind.Positional,
+                    Goes = new Goes("b", "f", 1, spot, InSpot: true, [.. Enumerable.Range(0, Math.Min(10, goes - done)).Select(_ => new Try(chance.Happens(Logistic(alpha[s] + mate.Gap + mate.BySpot[s] + GoEase))))]),
+                })],
+            };
+        }
+    }
+
+    private static Roll Against(Mate mate, Roll roll) => roll with
+    {
+        PartnerId = mate.Partner.Id,
+        PartnerBelt = mate.Partner.Belt,
+        PartnerStripes = mate.Partner.Stripes,
+        PartnerWeightKg = mate.Partner.WeightKg,
+    };
 
     private static double Logistic(double x) => 1 / (1 + Math.Exp(-x));
 
@@ -184,18 +245,14 @@ public sealed class TrueAthlete
         }
 
         exchanges.Add(new Exchange { Start = from, Moments = moments, End = new ExchangeEnd { Kind = EndKind.Time } });
-        return new Roll
+        return Against(mate, new Roll
         {
             Id = id,
             Order = order,
             Kind = RollKind.Roll,
-            PartnerId = mate.Partner.Id,
-            PartnerBelt = mate.Partner.Belt,
-            PartnerStripes = mate.Partner.Stripes,
-            PartnerWeightKg = mate.Partner.WeightKg,
             Intent = letting ? Intent.LetWork : Intent.OwnGame,
             Exchanges = exchanges,
-        };
+        });
     }
 
     private Moment Told(int at, Actor actor, int? next)

@@ -53,6 +53,13 @@ internal readonly struct Fields
         return null;
     }
 
+    public int RequiredWhole(string name)
+    {
+        if (Member(name) is null)
+            Missing(name);
+        return Whole(name) ?? 0;
+    }
+
     public bool? Flag(string name)
     {
         if (Member(name) is not { } value)
@@ -86,12 +93,17 @@ internal readonly struct Fields
     {
         if (Member(name) is null)
             Missing(name);
+        return Date(name) ?? default;
+    }
+
+    public DateOnly? Date(string name)
+    {
         if (Text(name) is not { } text)
-            return default;
+            return null;
         if (DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date))
             return date;
         faults.Add(new Fault(At(name), $"'{text}' is not a date of the calendar; write it as year-month-day, for example 2026-03-03."));
-        return default;
+        return null;
     }
 
     public TimeOnly? Time(string name)
@@ -122,6 +134,13 @@ internal readonly struct Fields
         return new Spot(fields.RequiredText("position"), fields.RequiredOneOf<Role>("role"));
     }
 
+    public Spot RequiredSpot(string name)
+    {
+        if (Member(name) is null)
+            Missing(name);
+        return Spot(name) ?? new Spot("?", default);
+    }
+
     public Fields? Object(string name) => Member(name) is { } value ? new Fields(value, At(name), faults) : null;
 
     /// <summary>Each element of an array with what reads it; null when the member is left out.</summary>
@@ -137,6 +156,13 @@ internal readonly struct Fields
 
         Wrong(name, value, "a list");
         return null;
+    }
+
+    /// <summary>Reads each element of a list by its own members.</summary>
+    public Func<JsonElement, string, T> Inner<T>(Func<Fields, T> read)
+    {
+        var all = faults;
+        return (item, path) => read(new Fields(item, path, all));
     }
 
     public List<string>? Texts(string name)

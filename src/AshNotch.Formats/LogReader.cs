@@ -95,6 +95,7 @@ public static class LogReader
             Told = f.Text("told"),
             Notes = f.Text("notes"),
             Takeaways = f.Texts("takeaways"),
+            Goes = f.Object("goes") is { } goes ? BlockReader.Goes(goes) : null,
             Exchanges = f.List("exchanges", (item, path) => Exchange(item, path, faults)) ?? [],
         };
     }

@@ -8,8 +8,7 @@ namespace AshNotch.Formats;
 /// <summary>A logbook that was read, or why it was not.</summary>
 /// <param name="Logbook">The logbook; null when there are faults.</param>
 /// <param name="Faults">Everything wrong with it, at most <see cref="LogbookFile.MostFaults"/> and one that counts the rest.</param>
-/// <param name="Remarks">Sentences about what was read but cannot be kept.</param>
-public sealed record LogbookReading(Logbook? Logbook, IReadOnlyList<Fault> Faults, IReadOnlyList<string> Remarks);
+public sealed record LogbookReading(Logbook? Logbook, IReadOnlyList<Fault> Faults);
 
 /// <summary>The whole log as one file: <c>ash-notch-logbook</c>, version 1.</summary>
 public static class LogbookFile
@@ -22,13 +21,14 @@ public static class LogbookFile
     public static async Task<LogbookReading> Read(Stream stream, CancellationToken stop = default)
     {
         var faults = new List<Fault>();
-        var remarks = new List<string>();
-        var slices = new JsonSlices(stream, "partners", "sessions", "selfRatings");
+        var slices = new JsonSlices(stream, "partners", "sessions", "selfRatings", "blocks", "niggles");
         Athlete? athlete = null;
         var vocabulary = PersonalWords.None;
         var partners = new List<Partner>();
         var sessions = new List<Session>();
         var ratings = new List<SelfRating>();
+        var blocks = new List<Block>();
+        var niggles = new List<Niggle>();
         try
         {
             await foreach (var slice in slices.Read(stop))
@@ -57,8 +57,11 @@ public static class LogbookFile
                     case "vocabulary":
                         vocabulary = LogReader.Vocabulary(slice.Value, at, faults);
                         break;
-                    case "blocks" or "niggles" when slice.Value.ValueKind == JsonValueKind.Array && slice.Value.GetArrayLength() > 0:
-                        remarks.Add($"The {slice.Member} in the file ({slice.Value.GetArrayLength()}) were passed over: this version does not keep them yet. Keep the file.");
+                    case "blocks":
+                        blocks.Add(BlockReader.Block(slice.Value, at, faults));
+                        break;
+                    case "niggles":
+                        niggles.Add(BlockReader.Niggle(slice.Value, at, faults));
                         break;
                 }
             }
@@ -66,20 +69,20 @@ public static class LogbookFile
         catch (JsonException fault)
         {
             var where = fault.LineNumber is { } line ? $" (near line {line + 1})" : "";
-            return new LogbookReading(null, [new Fault("", $"The file is not readable as JSON{where}: {fault.Message.Split(" LineNumber:")[0]}")], []);
+            return new LogbookReading(null, [new Fault("", $"The file is not readable as JSON{where}: {fault.Message.Split(" LineNumber:")[0]}")]);
         }
         catch (InvalidOperationException)
         {
-            return new LogbookReading(null, [new Fault("", "The file holds half a character (a lone surrogate) in a member's name.")], []);
+            return new LogbookReading(null, [new Fault("", "The file holds half a character (a lone surrogate) in a member's name.")]);
         }
 
         foreach (var name in new[] { "format", "version", "athlete", "partners", "sessions" }.Where(n => !slices.Members.Contains(n)))
             faults.Add(new Fault("/" + name, $"'{name}' is missing, and this cannot be read without it."));
         if (athlete is null || faults.Count > 0)
-            return new LogbookReading(null, Cut(faults), []);
-        var logbook = new Logbook { Athlete = athlete, Partners = partners, Sessions = sessions, SelfRatings = ratings, Vocabulary = vocabulary };
+            return new LogbookReading(null, Cut(faults));
+        var logbook = new Logbook { Athlete = athlete, Partners = partners, Sessions = sessions, SelfRatings = ratings, Blocks = blocks, Niggles = niggles, Vocabulary = vocabulary };
         faults.AddRange(Check(logbook));
-        return faults.Count > 0 ? new LogbookReading(null, Cut(faults), []) : new LogbookReading(logbook, [], remarks);
+        return faults.Count > 0 ? new LogbookReading(null, Cut(faults)) : new LogbookReading(logbook, []);
     }
 
     /// <summary>What is wrong with a logbook taken as a whole.</summary>
@@ -94,6 +97,10 @@ public static class LogbookFile
             .Concat(LogRules.Unique(logbook.Partners.Select(p => p.Id), "/partners", "partner"))
             .Concat(logbook.Partners.SelectMany((p, i) => LogRules.Check(p, $"/partners/{i}")))
             .Concat(logbook.SelfRatings.SelectMany((r, i) => LogRules.Check(r, $"/selfRatings/{i}")))
+            .Concat(LogRules.Unique(logbook.Blocks.Select(b => b.Id), "/blocks", "block"))
+            .Concat(logbook.Blocks.SelectMany((b, i) => BlockRules.Check(b, ground, $"/blocks/{i}")))
+            .Concat(LogRules.Unique(logbook.Niggles.Select(n => n.Id), "/niggles", "niggle"))
+            .Concat(logbook.Niggles.SelectMany((n, i) => BlockRules.Check(n, $"/niggles/{i}")))
             .Concat(LogRules.Unique(logbook.Sessions.Select(s => s.Id), "/sessions", "session"))
             .Concat(logbook.Sessions.SelectMany((s, i) => LogRules.Check(s, ground, $"/sessions/{i}")))
             .Concat(logbook.Sessions.SelectMany((s, i) => UnknownPartners(s, partners, $"/sessions/{i}")));
@@ -105,10 +112,14 @@ public static class LogbookFile
             .Where(r => r.PartnerId is { } id && !partners.Contains(id))
             .Select(r => new Fault($"{at}/rolls/{r.i}/partnerId", $"No partner has the id '{r.PartnerId}'; add the partner first."));
 
+    /// <summary>Writes a whole file.</summary>
+    public static Task Write(Stream stream, Logbook log, CancellationToken stop = default) =>
+        Write(stream, log.Athlete, log.Partners, log.Sessions, log.Vocabulary, log.SelfRatings, log.Blocks, log.Niggles, stop);
+
     /// <summary>Writes a whole file; sessions are taken one at a time as they come.</summary>
     public static async Task Write(
         Stream stream, Athlete athlete, IEnumerable<Partner> partners, IEnumerable<Session> sessions, PersonalWords vocabulary,
-        IReadOnlyList<SelfRating>? ratings = null, CancellationToken stop = default)
+        IReadOnlyList<SelfRating>? ratings = null, IReadOnlyList<Block>? blocks = null, IReadOnlyList<Niggle>? niggles = null, CancellationToken stop = default)
     {
         const int flushAt = 128 * 1024;
         var buffer = new ArrayBufferWriter<byte>(2 * flushAt);
@@ -122,8 +133,8 @@ public static class LogbookFile
         await WriteList("sessions", sessions);
         if (ratings is { Count: > 0 })
             await WriteList("selfRatings", ratings);
-        await WriteList("blocks", Enumerable.Empty<object>());
-        await WriteList("niggles", Enumerable.Empty<object>());
+        await WriteList("blocks", blocks ?? []);
+        await WriteList("niggles", niggles ?? []);
         writer.WritePropertyName("vocabulary");
         JsonSerializer.Serialize(writer, vocabulary, LogJson.Options);
         writer.WriteEndObject();

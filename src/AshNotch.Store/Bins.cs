@@ -3,7 +3,7 @@ using Microsoft.Data.Sqlite;
 namespace AshNotch.Store;
 
 /// <summary>Something that was deleted and can come back.</summary>
-/// <param name="Kind"><c>session</c>, <c>roll</c> or <c>partner</c>.</param>
+/// <param name="Kind"><c>session</c>, <c>roll</c>, <c>partner</c>, <c>block</c> or <c>niggle</c>.</param>
 /// <param name="Id">Its id.</param>
 /// <param name="Session">For a roll, the id of its session.</param>
 /// <param name="Says">What it is, for people.</param>
@@ -25,6 +25,10 @@ public sealed class Bins(Database database)
         WHERE r.binned_at IS NOT NULL AND s.binned_at IS NULL
         UNION ALL
         SELECT 'partner', id, NULL, name, binned_at FROM partner WHERE binned_at IS NOT NULL
+        UNION ALL
+        SELECT 'block', id, NULL, 'drill block from ' || (body ->> 'from'), binned_at FROM block WHERE binned_at IS NOT NULL
+        UNION ALL
+        SELECT 'niggle', id, NULL, (body ->> 'part') || ', from ' || (body ->> 'from'), binned_at FROM niggle WHERE binned_at IS NOT NULL
         ORDER BY 5 DESC
         """,
         r => new Binned(r.GetString(0), r.GetString(1), r.Text(2), r.GetString(3), DateTimeOffset.Parse(r.GetString(4)))));
@@ -33,7 +37,7 @@ public sealed class Bins(Database database)
     public bool Restore(string kind, string id, string? session) => database.Write(c => kind switch
     {
         "session" => Restore(c, "session", "id = $id", ("$id", id)),
-        "partner" => Restore(c, "partner", "id = $id", ("$id", id)),
+        "partner" or "block" or "niggle" => Restore(c, kind, "id = $id", ("$id", id)),
         "roll" => Restore(c, "roll", "id = $id AND session_key = (SELECT key FROM session WHERE id = $session)", ("$id", id), ("$session", session))
             && c.Run("UPDATE session SET version = version + 1 WHERE id = $session", ("$session", session)) > 0,
         _ => false,

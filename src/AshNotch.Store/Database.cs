@@ -56,7 +56,9 @@ public sealed class Database
     /// <summary>
     /// Writes in one transaction: all of it is kept or, if anything is thrown, none. Counts as one change of the log.
     /// </summary>
-    public T Write<T>(Func<SqliteConnection, T> write)
+    /// <param name="write">What to write.</param>
+    /// <param name="beside">Whether no judgement can rest on what is written: plans and niggles stand beside the rolls.</param>
+    public T Write<T>(Func<SqliteConnection, T> write, bool beside = false)
     {
         lock (writing)
         {
@@ -64,7 +66,7 @@ public sealed class Database
             using var transaction = connection.BeginTransaction(deferred: false);
             var result = write(connection);
             Tallies.Settle(connection);
-            connection.Run("UPDATE state SET change = change + 1");
+            connection.Run("UPDATE state SET change = change + 1, judged_change = judged_change + $judged", ("$judged", beside ? 0 : 1));
             transaction.Commit();
             return result;
         }
@@ -72,6 +74,9 @@ public sealed class Database
 
     /// <summary>A number that differs after every write.</summary>
     public long Change => Read(c => c.One("SELECT change FROM state", r => r.GetInt64(0)));
+
+    /// <summary>A number that differs after every write that a judgement may rest on.</summary>
+    public long JudgedChange => Read(c => c.One("SELECT judged_change FROM state", r => r.GetInt64(0)));
 
     private static void Migrate(SqliteConnection connection, int last)
     {

@@ -10,6 +10,9 @@ namespace AshNotch.Store;
 /// </summary>
 internal static class ReadingBody
 {
+    /// <summary>Added to the intent of a drill's goes.</summary>
+    private const int DrillMark = 16;
+
     public static byte[] Write(RollReading reading)
     {
         var words = new List<string>();
@@ -17,7 +20,7 @@ internal static class ReadingBody
         using var stream = new MemoryStream();
         using (var body = new BinaryWriter(stream))
         {
-            foreach (var number in new[] { reading.Moments, reading.Links, reading.Linked, reading.Kind is { } kind ? (int)kind + 1 : 0, (int)reading.Against.Intent })
+            foreach (var number in new[] { reading.Moments, reading.Links, reading.Linked, reading.Kind is { } kind ? (int)kind + 1 : 0, (int)reading.Against.Intent + (reading.Against.Drill ? DrillMark : 0) })
                 body.Write7BitEncodedInt(number);
             Word(reading.Against.Partner);
             body.Write(reading.Against.Rung ?? double.NaN);
@@ -91,7 +94,7 @@ internal static class ReadingBody
         var links = body.Read7BitEncodedInt();
         var linked = body.Read7BitEncodedInt();
         var kind = body.Read7BitEncodedInt();
-        var intent = (Intent)body.Read7BitEncodedInt();
+        var (intent, drill) = body.Read7BitEncodedInt() is var marked && marked >= DrillMark ? ((Intent)(marked - DrillMark), true) : ((Intent)marked, false);
         return new RollReading
         {
             Session = session,
@@ -99,7 +102,7 @@ internal static class ReadingBody
             Date = date,
             Attire = attire,
             Kind = kind == 0 ? null : (RollKind)(kind - 1),
-            Against = new Against(Word(), Known(), Known(), intent),
+            Against = new Against(Word(), Known(), Known(), intent, drill),
             Moments = moments,
             Links = links,
             Linked = linked,

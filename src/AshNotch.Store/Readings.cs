@@ -9,7 +9,7 @@ namespace AshNotch.Store;
 public sealed class Readings
 {
     /// <summary>Goes up whenever rolls are read in another way than before.</summary>
-    private const string Stamp = "3";
+    private const string Stamp = "4";
 
     private readonly Database database;
 

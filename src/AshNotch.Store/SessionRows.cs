@@ -13,7 +13,7 @@ internal static class SessionRows
 {
     private const string RollColumns =
         "r.key, r.session_key, r.id, r.round, r.kind, p.id, r.partner_belt, r.partner_stripes, r.partner_weight_kg, " +
-        "r.minutes, r.intensity, r.intent, r.ruleset, r.told, r.notes, r.takeaways, r.version";
+        "r.minutes, r.intensity, r.intent, r.ruleset, r.told, r.notes, r.takeaways, r.version, r.goes";
 
     /// <summary>The sessions of these keys with the rolls that are not in the bin, in the order of the keys.</summary>
     public static IReadOnlyList<Versioned<Session>> Sessions(SqliteConnection connection, IReadOnlyList<long> keys)
@@ -89,6 +89,7 @@ internal static class SessionRows
         Told = r.Text(13),
         Notes = r.Text(14),
         Takeaways = r.Texts(15),
+        Goes = r.Text(17) is { } goes ? StoredJson.Read<Goes>(goes) : null,
     };
 
     private static Exchange ExchangeOf(SqliteDataReader r) => new()

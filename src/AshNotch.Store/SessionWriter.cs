@@ -19,13 +19,13 @@ internal sealed class SessionWriter(SqliteConnection connection) : IDisposable
     private readonly SqliteCommand roll = connection.Prepare(
         """
         INSERT INTO roll (session_key, id, place, round, kind, partner_key, partner_belt, partner_stripes, partner_weight_kg, minutes,
-          intensity, intent, ruleset, told, notes, takeaways, version)
+          intensity, intent, ruleset, told, notes, takeaways, goes, version)
         VALUES ($session, $id, $place, $round, $kind, (SELECT key FROM partner WHERE id = $partner), $belt, $stripes, $weight, $minutes,
-          $intensity, $intent, $ruleset, $told, $notes, $takeaways, 1)
+          $intensity, $intent, $ruleset, $told, $notes, $takeaways, $goes, 1)
         ON CONFLICT (session_key, id) DO UPDATE SET place = $place, round = $round, kind = $kind,
           partner_key = (SELECT key FROM partner WHERE id = $partner), partner_belt = $belt, partner_stripes = $stripes,
           partner_weight_kg = $weight, minutes = $minutes, intensity = $intensity, intent = $intent, ruleset = $ruleset, told = $told,
-          notes = $notes, takeaways = $takeaways, version = version + 1, binned_at = NULL
+          notes = $notes, takeaways = $takeaways, goes = $goes, version = version + 1, binned_at = NULL
         RETURNING key, version
         """);
 
@@ -78,7 +78,7 @@ internal sealed class SessionWriter(SqliteConnection connection) : IDisposable
             ("$partner", r.PartnerId), ("$belt", Word.Of(r.PartnerBelt)), ("$stripes", r.PartnerStripes),
             ("$weight", r.PartnerWeightKg?.Value), ("$minutes", r.Minutes), ("$intensity", Word.Of(r.Intensity)),
             ("$intent", Word.Of(r.Intent)), ("$ruleset", r.Ruleset), ("$told", r.Told), ("$notes", r.Notes),
-            ("$takeaways", Commands.Json(r.Takeaways)));
+            ("$takeaways", Commands.Json(r.Takeaways)), ("$goes", StoredJson.Write(r.Goes)));
         Do(clear, ("$roll", written.Key));
         for (var i = 0; i < r.Exchanges.Count; i++)
             Exchange(written.Key, r.Exchanges[i], i);

@@ -12,6 +12,7 @@ namespace AshNotch.Store;
 internal static class TallyKeys
 {
     private const string Finish = "!";
+    private const string Drill = "d";
 
     /// <summary>Every count that is not 0.</summary>
     public static IEnumerable<(string Key, int N)> Of(LogCounts counts)
@@ -28,7 +29,7 @@ internal static class TallyKeys
 
         foreach (var (cell, (won, lost)) in counts.Cells)
         {
-            var with = FormattableString.Invariant($"{spots[cell.Spot]}|{cell.Against.Rung:R}|{cell.Against.Kilograms:R}|{(int)cell.Against.Intent}|{cell.Against.Partner}");
+            var with = FormattableString.Invariant($"{spots[cell.Spot]}|{cell.Against.Rung:R}|{cell.Against.Kilograms:R}|{(int)cell.Against.Intent}{(cell.Against.Drill ? Drill : "")}|{cell.Against.Partner}");
             yield return ("w|" + with, won);
             yield return ("l|" + with, lost);
         }
@@ -68,7 +69,7 @@ internal static class TallyKeys
                     counts.Add(new MoveKey(spot, (ContestEnd)Whole(parts[2]), (Actor)Whole(parts[3]), Known(parts[6]), next, parts[5] == "1"), n);
                     break;
                 default:
-                    var against = new Against(Known(parts[5]), Number(parts[2]), Number(parts[3]), (Intent)Whole(parts[4]));
+                    var against = new Against(Known(parts[5]), Number(parts[2]), Number(parts[3]), (Intent)Whole(parts[4].TrimEnd(Drill[0])), parts[4].EndsWith(Drill[0]));
                     counts.Add(new CellKey(spot, against), parts[0] == "w" ? (n, 0) : (0, n));
                     break;
             }

@@ -26,11 +26,12 @@ public sealed record ImportReport
 public sealed class Transfers(Database database)
 {
     /// <summary>Reads the whole log from one unchanging picture and hands it over; sessions come as they are asked for.</summary>
-    public async Task Export(Func<Athlete?, IReadOnlyList<Partner>, IEnumerable<Session>, Core.Ground.PersonalWords, IReadOnlyList<SelfRating>, Task> take)
+    public async Task Export(Func<Athlete?, IReadOnlyList<Partner>, IEnumerable<Session>, Core.Ground.PersonalWords, IReadOnlyList<SelfRating>, IReadOnlyList<Block>, IReadOnlyList<Niggle>, Task> take)
     {
         using var connection = database.Open();
         using var transaction = connection.BeginTransaction(deferred: true);
-        await take(Athletes.Get(connection)?.Value, Partners.ForExport(connection), SessionRows.Every(connection), Vocabulary.Get(connection), SelfRatings.All(connection));
+        await take(Athletes.Get(connection)?.Value, Partners.ForExport(connection), SessionRows.Every(connection), Vocabulary.Get(connection), SelfRatings.All(connection),
+            [.. Blocks.Table.All(connection).Select(b => b.Value)], [.. Niggles.Table.All(connection).Select(n => n.Value)]);
     }
 
     /// <summary>
@@ -55,6 +56,8 @@ public sealed class Transfers(Database database)
             Readings.Rebuild(c);
 
         SelfRatings.Merge(c, logbook.SelfRatings);
+        Blocks.Table.Merge(c, logbook.Blocks);
+        Niggles.Table.Merge(c, logbook.Niggles);
         var sessions = new Counter();
         var rolls = new Counter();
         using var writer = new SessionWriter(c);

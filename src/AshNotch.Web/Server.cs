@@ -37,7 +37,8 @@ public static class Server
         services.AddSingleton(_ => OpenLog(settings));
         services.AddSingleton<Athletes>().AddSingleton<Partners>().AddSingleton<Sessions>().AddSingleton<Rolls>()
             .AddSingleton<Vocabulary>().AddSingleton<Bins>().AddSingleton<Transfers>()
-            .AddSingleton<Readings>().AddSingleton<Tallies>().AddSingleton<SelfRatings>().AddSingleton<OwnGround>().AddSingleton<Judgements>();
+            .AddSingleton<Readings>().AddSingleton<Tallies>().AddSingleton<SelfRatings>().AddSingleton<OwnGround>().AddSingleton<Judgements>()
+            .AddSingleton<Blocks>().AddSingleton<Niggles>().AddSingleton<Drills>();
         services.ConfigureHttpJsonOptions(o => LogJson.Configure(o.SerializerOptions));
         services.AddProblemDetails();
         services.AddExceptionHandler<Failures>();
@@ -67,6 +68,8 @@ public static class Server
         app.MapGround();
         app.MapPatterns();
         app.MapLoad();
+        app.MapNiggles();
+        app.MapBlocks();
         app.MapTransfers();
         app.MapBin();
         return app;

@@ -115,6 +115,19 @@ public sealed class SessionStoreTests : IDisposable
     }
 
     [Fact]
+    public void A_block_and_a_niggle_leave_what_is_judged_as_it_is_and_a_session_does_not()
+    {
+        var (change, judged) = (log.Database.Change, log.Database.JudgedChange);
+        var block = new Block { Id = "b", From = new DateOnly(2026, 7, 6), Weeks = 2 };
+        new Blocks(log.Database).Add(block);
+        new Blocks(log.Database).Put(block with { Weeks = 3 }, 1);
+        new Niggles(log.Database).Add(new Niggle { Id = "n", Part = BodyPart.Knee, From = block.From });
+        Assert.Equal((change + 3, judged), (log.Database.Change, log.Database.JudgedChange));
+        log.Sessions.Add(TempLog.Session());
+        Assert.Equal((change + 4, judged + 1), (log.Database.Change, log.Database.JudgedChange));
+    }
+
+    [Fact]
     public async Task Writers_at_the_same_time_lose_no_change()
     {
         log.Sessions.Add(TempLog.Session());

@@ -18,7 +18,7 @@ public sealed class TransferTests : IDisposable
     private async Task<string> Exported()
     {
         using var stream = new MemoryStream();
-        await Transfers.Export((athlete, partners, sessions, words, ratings) => LogbookFile.Write(stream, athlete!, partners, sessions, words, ratings));
+        await Transfers.Export((athlete, partners, sessions, words, ratings, blocks, niggles) => LogbookFile.Write(stream, athlete!, partners, sessions, words, ratings, blocks, niggles));
         return Encoding.UTF8.GetString(stream.ToArray());
     }
 
@@ -29,7 +29,7 @@ public sealed class TransferTests : IDisposable
         Assert.Equal(new ImportCount(demo.Sessions.Count, 0, 0), report.Sessions);
         Assert.Empty(report.Remarks);
         using var stream = new MemoryStream();
-        await LogbookFile.Write(stream, demo.Athlete, demo.Partners, demo.Sessions, demo.Vocabulary, demo.SelfRatings);
+        await LogbookFile.Write(stream, demo);
         Assert.Equal(Encoding.UTF8.GetString(stream.ToArray()), await Exported());
     }
 

@@ -51,7 +51,7 @@ public sealed class RunningServer : IAsyncLifetime
     {
         var demo = Demo.Season.Make();
         using var stream = new MemoryStream();
-        await LogbookFile.Write(stream, demo.Athlete, demo.Partners, demo.Sessions, demo.Vocabulary, demo.SelfRatings);
+        await LogbookFile.Write(stream, demo);
         return Encoding.UTF8.GetString(stream.ToArray());
     }
 

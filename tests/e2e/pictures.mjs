@@ -69,6 +69,32 @@ await take('rings', '/rings', laptop);
 await take('patterns', '/patterns', laptop);
 await take('ratings', '/ratings', laptop);
 await take('load', '/load', laptop);
+await take('choose', '/block/choose?spot=half-guard:bottom&purpose=plug', laptop);
+await take('verdict', '/block/half-guard-spring/verdict', laptop);
+// A block that has just begun, with a session today and another three days on.
+const day = new Date();
+const weekday = (days) =>
+  new Date(day.getTime() + days * 86_400_000).toLocaleDateString('en-GB', { weekday: 'long' }).toLowerCase();
+await fetch(`${url}/api/blocks`, {
+  method: 'POST',
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify({
+    from: day.toISOString().slice(0, 10),
+    weeks: 4,
+    days: [
+      { day: weekday(0), time: '18:30', before: 6, after: 16 },
+      { day: weekday(3), time: '10:00', during: 20 },
+    ],
+    focuses: [
+      { id: 'half-guard', spot: { position: 'half-guard', role: 'bottom' }, purpose: 'plug', thinSide: 'left' },
+    ],
+  }),
+});
+await take('block', '/block', laptop);
+await take('tonight-phone', '/tonight', { ...phone, colorScheme: 'dark' }, async (page) => {
+  for (const name of ['kept', 'not kept', 'kept', 'kept'])
+    await page.getByRole('button', { name, exact: true }).click();
+});
 await take('partners', '/partners', laptop);
 await take('data', '/data', laptop);
 /** Tells a roll and opens one of its moments. */
@@ -88,7 +114,6 @@ async function tell(page) {
 }
 
 await take('tell', '/log/new', laptop, tell);
-await take('tell-phone', '/log/new', phone, tell);
 await take('log-phone', '/log/new', phone, build);
 await take('log', '/log/new', { ...laptop, colorScheme: 'dark' }, build);
 

@@ -15,6 +15,11 @@ const screens = [
   '/patterns',
   '/ratings',
   '/load',
+  '/block',
+  '/block/half-guard-spring',
+  '/block/half-guard-spring/verdict',
+  '/block/choose?spot=half-guard:bottom&purpose=plug',
+  '/tonight',
   '/partners',
   '/partners/odalys',
   '/partners/new',
@@ -75,6 +80,9 @@ test('axe finds nothing on the steps of logging, nor on the empty screens', asyn
     '/patterns',
     '/ratings',
     '/load',
+    '/block',
+    '/block/choose',
+    '/tonight',
     '/partners',
     '/data',
   ]) {
@@ -101,6 +109,38 @@ test('axe finds nothing on the steps of logging, nor on the empty screens', asyn
   await page.getByRole('button', { name: 'Back' }).click();
   await page.keyboard.press('?');
   await check(page, 'keys');
+});
+
+test('axe finds nothing on a running block, its cards and the note in the log', async ({ page, demo }) => {
+  test.setTimeout(120_000);
+  await page.clock.setFixedTime(new Date('2026-07-07T18:00:00'));
+  await demo.send('POST', '/api/niggles', { part: 'ribs', from: '2026-07-01' });
+  await demo.send('POST', '/api/blocks', {
+    from: '2026-07-06',
+    weeks: 2,
+    days: [
+      { day: 'tuesday', time: '18:30', before: 6, after: 16 },
+      { day: 'saturday', during: 20 },
+    ],
+    focuses: [
+      { id: 'f', spot: { position: 'half-guard', role: 'bottom' }, purpose: 'plug', cue: 'Shield first.' },
+      { id: 'g', spot: { position: 'back-control', role: 'top' }, purpose: 'sharpen' },
+    ],
+  });
+  for (const size of [
+    { width: 1280, height: 800 },
+    { width: 390, height: 844 },
+  ]) {
+    await page.setViewportSize(size);
+    for (const screen of ['/block', '/tonight', '/log', '/']) {
+      await page.goto(`${demo.url}/#${screen}`);
+      await expect(page.locator('main h1').first(), screen).toBeVisible();
+      await expect(page.getByRole('status').filter({ hasText: '…' }), screen).toHaveCount(0);
+      if (screen === '/block') await expect(page.getByText(/loads the ribs/).first()).toBeVisible();
+      if (screen === '/tonight') await page.getByRole('button', { name: 'kept', exact: true }).click();
+      await check(page, `${screen} with a block, ${size.width} wide`);
+    }
+  }
 });
 
 test('a server that is away is said so, with a way on', async ({ page, demo }) => {

@@ -21,14 +21,20 @@
     rings: () => import('./pages/rings/Rings.svelte'),
     patterns: () => import('./pages/patterns/Patterns.svelte'),
     ratings: () => import('./pages/ratings/Ratings.svelte'),
+    blocks: () => import('./pages/block/Blocks.svelte'),
+    choose: () => import('./pages/block/Choose.svelte'),
+    changeBlock: () => import('./pages/block/ChangeBlock.svelte'),
+    verdict: () => import('./pages/block/VerdictPage.svelte'),
+    tonight: () => import('./pages/tonight/Tonight.svelte'),
     load: () => import('./pages/load/Load.svelte'),
     partners: () => import('./pages/partners/Partners.svelte'),
     data: () => import('./pages/data/Data.svelte'),
     notHere: () => import('./pages/NotHere.svelte'),
   };
-  // A page that cannot be fetched says so; all are fetched ahead when there is time, for when the server goes away.
+  // A page that cannot be fetched says so; all are fetched ahead once the first one stands, for when the server goes away.
   const later = (page: () => Promise<{ default: unknown }>) =>
     wrap({ asyncComponent: (() => page().catch(() => ({ default: Unreached }))) as never });
+  const AHEAD_AFTER = 2500;
   const fetchAhead = async () => {
     for (const page of Object.values(pages)) await page().catch(() => undefined);
   };
@@ -42,6 +48,11 @@
     '/rings': later(pages.rings),
     '/patterns': later(pages.patterns),
     '/ratings': later(pages.ratings),
+    '/block/choose': later(pages.choose),
+    '/block/:id/change': later(pages.changeBlock),
+    '/block/:id/verdict': later(pages.verdict),
+    '/block/:id?': later(pages.blocks),
+    '/tonight': later(pages.tonight),
     '/load': later(pages.load),
     '/partners/:id?': later(pages.partners),
     '/data': later(pages.data),
@@ -52,6 +63,7 @@
     { to: '/log', name: 'Log' },
     { to: '/rolls', name: 'Rolls' },
     { to: '/soft-spots', name: 'Soft spots', also: ['/ground-map', '/rings', '/patterns', '/ratings', '/load'] },
+    { to: '/block', name: 'Block', also: ['/tonight'] },
     { to: '/partners', name: 'Partners' },
     { to: '/data', name: 'Data' },
   ];
@@ -73,7 +85,7 @@
     // Before any page is shown, so that none of them works on the same draft.
     await logDraft.pushLeftovers().catch(() => undefined);
     ready = true;
-    setTimeout(() => void values.load().then(fetchAhead), 300);
+    setTimeout(() => void values.load().then(() => setTimeout(fetchAhead, AHEAD_AFTER)), 300);
   });
 
   function switchTheme(next: Theme) {
@@ -220,8 +232,8 @@
       padding-bottom: env(safe-area-inset-bottom);
     }
     nav a {
-      padding: 0.85rem 0.3rem 0.7rem;
-      font-size: 0.92rem;
+      padding: 0.85rem 0.15rem 0.7rem;
+      font-size: 0.88rem;
       border-bottom: 0;
       border-top: 4px solid transparent;
       white-space: nowrap;

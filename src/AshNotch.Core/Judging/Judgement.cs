@@ -195,6 +195,14 @@ public sealed class Judgement
     /// <summary>The chance to leave a spot better off against the peer.</summary>
     public double RateOf(int spot) => SpecialFunctions.Logistic(Levels.Alpha(spot) + peerGap);
 
+    /// <summary>
+    /// The change of a spot's level that its gain is reckoned for, in logits: a little and half of what is missing for a soft
+    /// spot, half a logit for a lever.
+    /// </summary>
+    public double Hoped(Spot spot, bool soft) => soft && usual.IndexOf(spot) is >= 0 and var s
+        ? 0.2 + (0.5 * Math.Max(0, Levels.ParOf(Levels.Mode, s) - Levels.Alpha(s)))
+        : LeverStep;
+
     /// <summary>How much better a roll is for the owner at a spot than on average, under the objective.</summary>
     public double Worth(Spot spot) => usual.IndexOf(spot) is >= 0 and var s ? Values.Value[s] - Values.RollValue : 0;
 

@@ -45,6 +45,12 @@ public sealed class LevelFit
     /// <summary>What letting the partner work costs, in logits.</summary>
     public double LetWork => Mode[model.LetWork];
 
+    /// <summary>How much easier a go of a drill is than a round, in logits; null without goes.</summary>
+    public double? Drilled => model.Drilled >= 0 ? Mode[model.Drilled] : null;
+
+    /// <summary>The step and the standard deviation of its belief, in logits; null for a model without one.</summary>
+    public (double Size, double Sd)? Step => model.Step >= 0 ? (Mode[model.Step], Math.Sqrt(Covariance[model.Step, model.Step])) : null;
+
     /// <summary>The level of a spot against a peer, as a logit.</summary>
     public double Alpha(int spot) => AlphaOf(Mode, spot);
 

@@ -7,12 +7,13 @@ namespace AshNotch.Core.Judging;
 
 /// <summary>
 /// Who should win a contest over a spot. A hierarchical logistic model over the cells of <see cref="LogCounts"/>:
-///   logit P(won) = m_s + μ + φ_family(s) + θ_s + β_belt·Δbelt + β_weight·Δweight + u_partner + λ_intent
+///   logit P(won) = m_s + μ + φ_family(s) + θ_s + β_belt·Δbelt + β_weight·Δweight + u_partner + λ_intent + κ·[a go of a drill]
 ///   μ ~ N(0, 0.2²), φ ~ N(0, 0.2²), θ ~ N(0, 0.57²), β_belt ~ N(0.7, 0.2²), β_weight ~ N(0.2, 0.08²), u ~ N(0, 0.35²),
-///   λ_let-work ~ N(-0.7, 0.3²), λ_experiment ~ N(-0.2, 0.5²), λ_survive ~ N(-0.2, 0.5²).
+///   λ_let-work ~ N(-0.7, 0.3²), λ_experiment ~ N(-0.2, 0.5²), λ_survive ~ N(-0.2, 0.5²),
+///   κ ~ N(0.5, 1).
 /// Δbelt is the owner's rung less the partner's, Δweight the difference in tenths of the owner's weight; what is not known of
 /// a partner counts as no difference. Partners also differ from spot to spot: that is not fitted, but each cell's score and
-/// information are divided by 1 + 0.16·n·p·(1-p). Fitted by Newton's method with a Cholesky step and halving; the partners'
+/// information are divided by 1 + 0.16·n·p·(1-p), but for the spot of a step. Fitted by Newton's method with a Cholesky step and halving; the partners'
 /// block is diagonal and is eliminated. Uncertainty by Laplace's approximation.
 /// Hierarchical logistic models: Gelman and Hill, Data Analysis Using Regression and Multilevel/Hierarchical Models, ch. 14.
 /// The scales are common practice, no source.
@@ -25,7 +26,15 @@ public sealed class LevelModel
     /// <summary>The spread of an owner's level at a spot around their level in its family.</summary>
     public const double SpotSd = 0.57;
 
+    /// <summary>The spread of a step: how much a level may change from one day on.</summary>
+    public const double StepSd = 0.7;
+
+    /// <summary>The spread of the form of the weeks after a step, alike at all spots.</summary>
+    public const double FormSd = 0.2;
+
     private const double PartnerSd = 0.35;
+    private const double DrillShift = 0.5;
+    private const double DrillShiftSd = 1;
     private const double GreatestStep = 2;
     private const double Settled = 1e-7;
     private const int MostSteps = 40;
@@ -34,6 +43,7 @@ public sealed class LevelModel
     private readonly List<Cell> cells = [];
     private readonly int partners;
     private readonly Dictionary<string, int> known = [];
+    private readonly Dictionary<string, int> bySpot = [];
     private readonly double ownRung;
     private readonly double? ownKilograms;
     private readonly double[] priorMean;
@@ -43,10 +53,26 @@ public sealed class LevelModel
     /// <param name="counts">What the log shows.</param>
     /// <param name="ownRung">The owner's belt on <see cref="Belt.Rung"/>'s ladder.</param>
     /// <param name="ownKilograms">The owner's weight, if known.</param>
-    public LevelModel(UsualGround ground, LogCounts counts, double ownRung, double? ownKilograms)
+    /// <param name="after">
+    /// A spot, and what the log shows after some day, on top of <paramref name="counts"/>: the spot's cells of it carry one
+    /// more term, the step δ ~ N(0, 0.7²), and all of them the form of those weeks, g ~ N(0, 0.2²), which takes up what went
+    /// better or worse everywhere. At that spot what each partner is there by themselves is fitted too, v ~ N(0, 0.4²), so that
+    /// the same partner before and after is compared with themselves. Null for a model without a step.
+    /// </param>
+    public LevelModel(UsualGround ground, LogCounts counts, double ownRung, double? ownKilograms, (int Spot, LogCounts Counts)? after = null)
     {
         (this.ground, this.ownRung, this.ownKilograms) = (ground, ownRung, ownKilograms);
-        Size = 1 + ground.FamilyCount + ground.Spots.Count + 5;
+        var plain = 1 + ground.FamilyCount + ground.Spots.Count + 5;
+        Size = plain;
+        Drilled = counts.Cells.Keys.Concat(after?.Counts.Cells.Keys ?? []).Any(c => c.Against.Drill) ? Size++ : -1;
+        Step = after is null ? -1 : Size++;
+        Form = after is null ? -1 : Size++;
+        if (after is { } later)
+        {
+            foreach (var id in counts.Cells.Keys.Where(c => c.Spot == later.Spot).Concat(later.Counts.Cells.Keys.Where(c => c.Spot == later.Spot)).Select(c => c.Against.Partner).OfType<string>().Distinct().Order(StringComparer.Ordinal))
+                bySpot[id] = Size++;
+        }
+
         priorMean = new double[Size];
         priorPrecision = new double[Size];
         SetPrior(0, 0, 0.2);
@@ -60,8 +86,27 @@ public sealed class LevelModel
         SetPrior(LetWork + 1, -0.2, 0.5);
         SetPrior(LetWork + 2, -0.2, 0.5);
 
+        if (Drilled >= 0)
+            SetPrior(Drilled, DrillShift, DrillShiftSd);
+        if (Step >= 0)
+        {
+            SetPrior(Step, 0, StepSd);
+            SetPrior(Form, 0, FormSd);
+        }
+
+        foreach (var own in bySpot.Values)
+            SetPrior(own, 0, Math.Sqrt(PartnerBySpot));
+        Take(counts, after?.Spot, later: false);
+        if (after is not null)
+            Take(after.Value.Counts, after.Value.Spot, later: true);
+        partners = known.Count;
+        Partners = [.. known.Keys];
+    }
+
+    private void Take(LogCounts counts, int? stepAt, bool later)
+    {
         foreach (var (key, (won, lost)) in counts.Cells.OrderBy(c => c.Key.Spot).ThenBy(c => c.Key.Against.Partner, StringComparer.Ordinal)
-            .ThenBy(c => c.Key.Against.Rung).ThenBy(c => c.Key.Against.Kilograms).ThenBy(c => c.Key.Against.Intent))
+            .ThenBy(c => c.Key.Against.Rung).ThenBy(c => c.Key.Against.Kilograms).ThenBy(c => c.Key.Against.Intent).ThenBy(c => c.Key.Against.Drill))
         {
             var partner = -1;
             if (key.Against.Partner is { } id && !known.TryGetValue(id, out partner))
@@ -72,13 +117,17 @@ public sealed class LevelModel
                 BeltGap(key.Against),
                 WeightGap(key.Against),
                 IntentOf(key.Against),
+                key.Against.Drill ? Drilled : -1,
+                later && key.Spot == stepAt ? Step : -1,
+                later ? Form : -1,
+                key.Spot == stepAt && key.Against.Partner is { } with ? bySpot[with] : -1,
                 won,
                 won + lost));
         }
-
-        partners = known.Count;
-        Partners = [.. known.Keys];
     }
+
+    /// <summary>The ground whose order of spots the parameters go by.</summary>
+    internal UsualGround Ground => ground;
 
     /// <summary>How many parameters there are beside the partners'.</summary>
     public int Size { get; }
@@ -103,7 +152,8 @@ public sealed class LevelModel
     public double Offset(LevelFit fit, Against against) =>
         (fit.Mode[BeltSlope] * BeltGap(against)) + (fit.Mode[WeightSlope] * WeightGap(against))
         + (against.Partner is { } id && known.TryGetValue(id, out var j) ? fit.Partners[j] : 0)
-        + (IntentOf(against) is >= 0 and var i ? fit.Mode[i] : 0);
+        + (IntentOf(against) is >= 0 and var i ? fit.Mode[i] : 0)
+        + (against.Drill ? Drilled >= 0 ? fit.Mode[Drilled] : DrillShift : 0);
 
     internal int Family(int family) => 1 + family;
 
@@ -114,6 +164,15 @@ public sealed class LevelModel
     internal int WeightSlope => BeltSlope + 1;
 
     internal int LetWork => BeltSlope + 2;
+
+    /// <summary>The place of how much easier a go of a drill is than a round; -1 without goes.</summary>
+    internal int Drilled { get; }
+
+    /// <summary>The place of the step; -1 without one.</summary>
+    internal int Step { get; }
+
+    /// <summary>The place of the form after a step; -1 without one.</summary>
+    internal int Form { get; }
 
     /// <summary>The most probable parameters and their spread.</summary>
     public LevelFit Fit()
@@ -169,6 +228,8 @@ public sealed class LevelModel
     /// <summary>The weight of each cell at these parameters.</summary>
     internal double[] Weights(double[] mode, double[] levels) => [.. cells.Select(cell =>
     {
+        if (cell.BySpot >= 0)
+            return 1;
         var p = SpecialFunctions.Logistic(Eta(cell, mode, levels));
         return 1 / (1 + (PartnerBySpot * cell.Tried * p * (1 - p)));
     })];
@@ -189,7 +250,9 @@ public sealed class LevelModel
     private double Eta(in Cell cell, double[] mode, double[] levels) =>
         ground.Level[cell.Spot] + mode[0] + mode[Family(ground.FamilyOf[cell.Spot])] + mode[Theta(cell.Spot)]
         + (mode[BeltSlope] * cell.BeltGap) + (mode[WeightSlope] * cell.WeightGap)
-        + (cell.Partner >= 0 ? levels[cell.Partner] : 0) + (cell.Intent >= 0 ? mode[cell.Intent] : 0);
+        + (cell.Partner >= 0 ? levels[cell.Partner] : 0) + (cell.Intent >= 0 ? mode[cell.Intent] : 0)
+        + (cell.Drilled >= 0 ? mode[cell.Drilled] : 0) + (cell.Step >= 0 ? mode[cell.Step] : 0)
+        + (cell.Form >= 0 ? mode[cell.Form] : 0) + (cell.BySpot >= 0 ? mode[cell.BySpot] : 0);
 
     private void SetPrior(int i, double mean, double sd) => (priorMean[i], priorPrecision[i]) = (mean, 1 / (sd * sd));
 
@@ -213,8 +276,8 @@ public sealed class LevelModel
             partnerGradient[j] = -levels[j] / (PartnerSd * PartnerSd);
         }
 
-        Span<int> at = stackalloc int[6];
-        Span<double> by = stackalloc double[6];
+        Span<int> at = stackalloc int[10];
+        Span<double> by = stackalloc double[10];
         for (var c = 0; c < cells.Count; c++)
         {
             var cell = cells[c];
@@ -229,6 +292,14 @@ public sealed class LevelModel
             (at[n], by[n++]) = (WeightSlope, cell.WeightGap);
             if (cell.Intent >= 0)
                 (at[n], by[n++]) = (cell.Intent, 1);
+            if (cell.Drilled >= 0)
+                (at[n], by[n++]) = (cell.Drilled, 1);
+            if (cell.Step >= 0)
+                (at[n], by[n++]) = (cell.Step, 1);
+            if (cell.Form >= 0)
+                (at[n], by[n++]) = (cell.Form, 1);
+            if (cell.BySpot >= 0)
+                (at[n], by[n++]) = (cell.BySpot, 1);
             for (var a = 0; a < n; a++)
             {
                 gradient[at[a]] += score * by[a];
@@ -248,7 +319,7 @@ public sealed class LevelModel
         return (Vector<double>.Build.Dense(gradient), partnerGradient, new NormalEquations(main, cross, diagonal));
     }
 
-    private readonly record struct Cell(int Spot, int Partner, double BeltGap, double WeightGap, int Intent, int Won, int Tried);
+    private readonly record struct Cell(int Spot, int Partner, double BeltGap, double WeightGap, int Intent, int Drilled, int Step, int Form, int BySpot, int Won, int Tried);
 
     /// <summary>[A B; Bᵀ D] with D diagonal: the partners are eliminated.</summary>
     private sealed class NormalEquations(double[][] main, double[][] cross, double[] diagonal)

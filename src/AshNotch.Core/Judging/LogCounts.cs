@@ -27,7 +27,7 @@ public readonly record struct RoadKey(int Spot, bool Won, int Next, bool Told);
 /// <summary>What is counted once for a whole log.</summary>
 public enum LogTotal
 {
-    /// <summary>Rolls.</summary>
+    /// <summary>Rolls; goes of a drill are none.</summary>
     Rolls,
 
     /// <summary>Moments.</summary>
@@ -131,7 +131,7 @@ public sealed class LogCounts
     /// <param name="times">1 to add it, -1 to take it out.</param>
     public void Add(RollReading reading, int times = 1)
     {
-        Add(LogTotal.Rolls, times);
+        Add(LogTotal.Rolls, reading.Against.Drill ? 0 : times);
         Add(LogTotal.Moments, times * reading.Moments);
         Add(LogTotal.Links, times * reading.Links);
         Add(LogTotal.Linked, times * reading.Linked);

@@ -16,9 +16,10 @@ public sealed record Ring(DateOnly Week, int Rolls, int Contests, double? Result
 /// </summary>
 public static class Rings
 {
-    /// <summary>The weeks from the first to the last of the readings, empty ones too.</summary>
-    public static IReadOnlyList<Ring> Of(IReadOnlyList<RollReading> readings, Judgement judgement)
+    /// <summary>The weeks from the first to the last of the readings, empty ones too; goes of a drill are no rounds.</summary>
+    public static IReadOnlyList<Ring> Of(IReadOnlyList<RollReading> all, Judgement judgement)
     {
+        IReadOnlyList<RollReading> readings = [.. all.Where(r => !r.Against.Drill)];
         if (readings.Count == 0)
             return [];
         var byWeek = readings.ToLookup(r => Monday(r.Date));

@@ -8,7 +8,8 @@ namespace AshNotch.Core.Judging;
 /// <param name="Rung">The partner's belt that day on <see cref="Belt.Rung"/>'s ladder; null when not known.</param>
 /// <param name="Kilograms">The partner's weight that day; null when not known.</param>
 /// <param name="Intent">What the owner was in it for.</param>
-public readonly record struct Against(string? Partner, double? Rung, double? Kilograms, Intent Intent);
+/// <param name="Drill">Whether these are goes of a drill, at part of the speed of a round.</param>
+public readonly record struct Against(string? Partner, double? Rung, double? Kilograms, Intent Intent, bool Drill = false);
 
 /// <summary>What a judgement needs of one roll: read once when the roll is written, and kept beside it.</summary>
 public sealed record RollReading
@@ -57,6 +58,8 @@ public sealed record RollReading
     /// <param name="ground">The ground with the owner's additions.</param>
     public static RollReading Of(string session, DateOnly date, Attire attire, Roll roll, GroundMap ground)
     {
+        if (roll.Goes is { Tries.Count: > 0 } goes)
+            return OfGoes(session, date, attire, roll, goes);
         var exchanges = roll.Exchanges.Select((e, i) => ContestReader.Read(e, i, session, roll.Id, ground)).ToList();
         return new RollReading
         {
@@ -74,6 +77,34 @@ public sealed record RollReading
             Linked = exchanges.Sum(e => e.Linked),
         };
     }
+
+    /// <summary>
+    /// Goes of a drill: each that began in the focus' own spot is a contest over it, won when it was kept. Goes from anywhere
+    /// else show how the ladder goes and nothing of the spot. What the owner may have written of exchanges beside them is the
+    /// same goes told again and not counted twice.
+    /// </summary>
+    private static RollReading OfGoes(string session, DateOnly date, Attire attire, Roll roll, Goes goes) => new()
+    {
+        Session = session,
+        Roll = roll.Id,
+        Date = date,
+        Attire = attire,
+        Kind = RollKind.Positional,
+        Against = AgainstOf(roll.PartnerId, roll.PartnerBelt, roll.PartnerStripes, roll.PartnerWeightKg?.Value, roll.Intent) with { Drill = true },
+        Moments = 0,
+        Starts = [],
+        Visits = [.. goes.Tries.Select(_ => goes.Start)],
+        Contests = goes.InSpot
+            ? [.. goes.Tries.Select((t, i) => new Contest
+            {
+                Spot = goes.Start,
+                End = t.Kept ? ContestEnd.Won : ContestEnd.Lost,
+                Actor = t.Kept ? Actor.Me : Actor.Them,
+                Side = t.Side,
+                Place = new MomentPlace(session, roll.Id, 0, i),
+            })]
+            : [],
+    };
 
     /// <summary>Reads every roll of a log, oldest session first; belts and weights that a roll leaves open are the partner's.</summary>
     public static IEnumerable<RollReading> Of(Logbook log, GroundMap ground)

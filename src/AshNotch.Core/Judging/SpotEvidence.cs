@@ -131,7 +131,7 @@ public sealed record SpotEvidence
             .OrderByDescending(s => s.Lost).ThenByDescending(s => s.Won).ThenBy(s => s.Name, StringComparer.Ordinal)];
 
     /// <summary>Whether it went the owner's way: won, or the partner's try was stopped.</summary>
-    private static bool Good(Contest contest) => contest.End == ContestEnd.Won || (contest.End == ContestEnd.Held && contest.Actor == Actor.Them);
+    internal static bool Good(Contest contest) => contest.End == ContestEnd.Won || (contest.End == ContestEnd.Held && contest.Actor == Actor.Them);
 
     private static IReadOnlyList<WeekLevel> WeeksOf(int spot, List<(RollReading Reading, Contest Contest)> decided, Judgement judgement)
     {

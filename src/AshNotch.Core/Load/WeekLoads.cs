@@ -21,6 +21,9 @@ public enum LoadCaution
 
     /// <summary>The third week in a row that rises, all of them above the usual.</summary>
     Rising,
+
+    /// <summary>The first week on the mat after four without a visit, whatever its load.</summary>
+    AfterBreak,
 }
 
 /// <summary>The load of one week, Monday to Sunday.</summary>
@@ -61,7 +64,7 @@ public sealed record WeekLoad
 /// Training load by sessions, after Foster et al., J. Strength Cond. Res. 15 (2001) 109-115: load = rating of effort (0 to 10) ×
 /// minutes; monotony = mean daily load / SD of daily load over the week, rest days as 0 (the sample's SD, n - 1); strain =
 /// weekly load × monotony. Usual is the median of the last eight weeks and the middle half around it; cautions at more than 1.5
-/// times of it, or at three rising weeks above it (common practice, no source). Never a diagnosis.
+/// times of it, at three rising weeks above it, or at the first week back after four away (common practice, no source). Never a diagnosis.
 /// </summary>
 public static class WeekLoads
 {
@@ -109,7 +112,10 @@ public static class WeekLoads
             Usual = usual,
             UsualLow = last.LowerQuartile(),
             UsualHigh = last.UpperQuartile(),
-            Caution = usual > 0 && week.Load > FarAbove * usual ? LoadCaution.FarAbove : usual > 0 && rising ? LoadCaution.Rising : null,
+            Caution = usual > 0 && week.Load > FarAbove * usual ? LoadCaution.FarAbove
+                : usual > 0 && rising ? LoadCaution.Rising
+                : week.Sessions.Count > 0 && before.TakeLast(LeastBefore).All(w => w.Sessions.Count == 0) ? LoadCaution.AfterBreak
+                : null,
         };
     }
 }

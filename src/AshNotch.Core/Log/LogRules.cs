@@ -46,9 +46,7 @@ public static class LogRules
             .Concat(Text(session.Notes, at + "/notes"))
             .Concat((session.Taught ?? []).SelectMany((id, i) => ground.Technique(id) is null ? [UnknownTechnique(id, $"{at}/taught/{i}")] : Enumerable.Empty<Fault>()))
             .Concat(Unique(session.Rolls.Select(r => r.Id), at + "/rolls", "roll"));
-        if (session.Date.Year is < 1950 or > 2200)
-            own = own.Append(new Fault(at + "/date", $"The year {session.Date.Year} is not one to have trained in; check the date."));
-        return own.Concat(session.Rolls.SelectMany((roll, i) => Check(roll, ground, $"{at}/rolls/{i}")));
+        return own.Concat(Year(session.Date, at + "/date")).Concat(session.Rolls.SelectMany((roll, i) => Check(roll, ground, $"{at}/rolls/{i}")));
     }
 
     /// <summary>Faults of a roll and all its moments.</summary>
@@ -62,6 +60,8 @@ public static class LogRules
             .Concat(Text(roll.Notes, at + "/notes"));
         if (roll.Ruleset?.Length > LongestName)
             own = own.Append(new Fault(at + "/ruleset", $"The name of a rule set has at most {LongestName} characters."));
+        if (roll.Goes is { } goes)
+            own = own.Concat(BlockRules.Check(goes, ground, at + "/goes"));
         if (roll.Takeaways is { } takeaways)
             own = own.Concat(takeaways.SelectMany((t, i) => Text(t, $"{at}/takeaways/{i}")));
         return own.Concat(roll.Exchanges.SelectMany((exchange, i) => Check(exchange, ground, $"{at}/exchanges/{i}")));
@@ -125,10 +125,10 @@ public static class LogRules
             : faults;
     }
 
-    private static Fault UnknownTechnique(string id, string at) =>
+    internal static Fault UnknownTechnique(string id, string at) =>
         new(at, $"No technique has the id '{id}'; take one that the vocabulary lists, or add it as your own first.");
 
-    private static IEnumerable<Fault> SpotKnown(Spot? spot, GroundMap ground, string at)
+    internal static IEnumerable<Fault> SpotKnown(Spot? spot, GroundMap ground, string at)
     {
         if (spot is not { } s || ground.Has(s))
             yield break;
@@ -147,13 +147,19 @@ public static class LogRules
             yield return new Fault(at, $"A {Word.Of(colour)} belt carries 0 to {Belt.MostStripes(colour)} stripes, not {n}.");
     }
 
+    internal static IEnumerable<Fault> Year(DateOnly date, string at)
+    {
+        if (date.Year is < 1950 or > 2200)
+            yield return new Fault(at, $"The year {date.Year} is not one to have trained in; check the date.");
+    }
+
     private static IEnumerable<Fault> Range(double? value, double least, double most, string at, string what)
     {
         if (value is { } v && !(v >= least && v <= most))
             yield return new Fault(at, FormattableString.Invariant($"{what} must lie between {least} and {most}, and {v} does not."));
     }
 
-    private static IEnumerable<Fault> Name(string name, string at)
+    internal static IEnumerable<Fault> Name(string name, string at)
     {
         if (string.IsNullOrWhiteSpace(name))
             yield return new Fault(at, "A name is needed here; it may not be empty.");
@@ -161,7 +167,7 @@ public static class LogRules
             yield return new Fault(at, $"A name has at most {LongestName} characters; this one has {name.Length}.");
     }
 
-    private static IEnumerable<Fault> Id(string id, string at)
+    internal static IEnumerable<Fault> Id(string id, string at)
     {
         if (string.IsNullOrWhiteSpace(id) || id.Length > LongestName || id.Any(c => char.IsControl(c) || c is '/' or '\\' or '?' or '#'))
             yield return new Fault(at, $"An id is 1 to {LongestName} characters long and holds no slash, question mark, hash or control character.");
@@ -174,7 +180,7 @@ public static class LogRules
                 yield return new Fault($"{at}/{i}", $"Write {what} as 1 to {LongestName} characters, or leave it out.");
     }
 
-    private static IEnumerable<Fault> Text(string? text, string at)
+    internal static IEnumerable<Fault> Text(string? text, string at)
     {
         if (text?.Length > LongestText)
             yield return new Fault(at, $"This text has {text.Length} characters; {LongestText} is the most that is kept.");

@@ -20,6 +20,12 @@ public sealed record Logbook
     /// <summary>How the owner rated the parts of their game, oldest first.</summary>
     public IReadOnlyList<SelfRating> SelfRatings { get; init; } = [];
 
+    /// <summary>Drill blocks, in the order in which they were made.</summary>
+    public IReadOnlyList<Block> Blocks { get; init; } = [];
+
+    /// <summary>Sore or hurt parts of the body.</summary>
+    public IReadOnlyList<Niggle> Niggles { get; init; } = [];
+
     /// <summary>What the owner added to the ground.</summary>
     public PersonalWords Vocabulary { get; init; } = PersonalWords.None;
 }
@@ -172,6 +178,9 @@ public record Roll
 
     /// <summary>Lessons kept.</summary>
     public IReadOnlyList<string>? Takeaways { get; init; }
+
+    /// <summary>For a positional round of a drill block: its goes.</summary>
+    public Goes? Goes { get; init; }
 
     /// <summary>The exchanges, in order.</summary>
     public IReadOnlyList<Exchange> Exchanges { get; init; } = [];

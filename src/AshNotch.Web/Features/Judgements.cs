@@ -37,7 +37,7 @@ public sealed class Judgements(Database database, Readings readings, Tallies tal
     {
         lock (judging)
         {
-            var now = database.Change;
+            var now = database.JudgedChange;
             if (now != change)
             {
                 kept.Clear();
@@ -67,7 +67,7 @@ public sealed class Judgements(Database database, Readings readings, Tallies tal
         return new Judged(new Judgement(ground, counts, Standpoint.Owner(OwnerOr(athlete), objective, peer)), () => part, ground, objective);
     }
 
-    private static Athlete OwnerOr(Athlete? athlete) => athlete ?? new Athlete { Name = "nobody yet", Belt = BeltColour.White };
+    internal static Athlete OwnerOr(Athlete? athlete) => athlete ?? new Athlete { Name = "nobody yet", Belt = BeltColour.White };
 
     /// <summary>What is believed of the owner before any roll is seen.</summary>
     public Judgement Anybody(Objective objective) => Judge([], athletes.Get()?.Value, ground.Map, objective, null).Judgement;

@@ -35,7 +35,7 @@ public sealed class OwnGround(Vocabulary vocabulary, Database database)
 
     private (long Change, PersonalWords Words, GroundMap Map) Now()
     {
-        var change = database.Change;
+        var change = database.JudgedChange;
         lock (making)
         {
             if (made is not { } last || last.Change != change)

@@ -47,6 +47,8 @@ public static class PatternFeature
             var (judged, anybody) = (judgements.Of(what), judgements.Anybody(what.Objective));
             var (judgement, ground) = (judged.Judgement, judged.Ground);
             var names = partners.All().ToDictionary(p => p.Partner.Id, p => p.Partner.Name);
+            // Goes of a drill are set up on purpose: nothing that recurs in them is a pattern.
+            IReadOnlyList<RollReading> rounds = [.. judged.Readings.Where(r => !r.Against.Drill)];
             var byPlace = judged.Readings.ToDictionary(r => (r.Session, r.Roll));
             SoftSpotFeature.ContestAnswer Told(Contest c) => SoftSpotFeature.Told(byPlace[(c.Place.Session, c.Place.Roll)], c, names, judgement);
             IReadOnlyList<SoftSpotFeature.ContestAnswer> Moments(IReadOnlyList<Contest> contests) => [.. contests.Reverse().Take(MostMoments).Select(Told)];
@@ -54,13 +56,13 @@ public static class PatternFeature
                 new PatternsAnswer(
                     judged.Objective,
                     judged.Readings.Count,
-                    [.. Traps.Of(judged.Readings, judgement, ground).Select(t => new TrapAnswer(t.Spot, t.Technique, t.Reason, t.Partner is { } id ? names.GetValueOrDefault(id) : null, t.Moments.Count, t.Expected, t.Chance, Moments(t.Moments)))],
-                    [.. BadTrades.Of(judged.Readings, judgement).Take(12).Select(t => new BadTradeAnswer(t.Spot, t.Technique, t.Moments.Count, t.Lost, Moments(t.Moments)))],
-                    [.. OneSided.Of(judged.Readings).Select(o => new OneSideAnswer(o.Actor, o.Technique, o.Weak, o.Left, o.Right, o.Chance, o.Thin, Moments(o.Moments)))],
-                    [.. Firsts.Of(judged.Readings).Take(20).Select(f => new FirstAnswer(f.Caught, f.Technique, Told(f.Moment)))],
-                    Firsts.Untried(judged.Readings, rolls.Lessons()),
+                    [.. Traps.Of(rounds, judgement, ground).Select(t => new TrapAnswer(t.Spot, t.Technique, t.Reason, t.Partner is { } id ? names.GetValueOrDefault(id) : null, t.Moments.Count, t.Expected, t.Chance, Moments(t.Moments)))],
+                    [.. BadTrades.Of(rounds, judgement).Take(12).Select(t => new BadTradeAnswer(t.Spot, t.Technique, t.Moments.Count, t.Lost, Moments(t.Moments)))],
+                    [.. OneSided.Of(rounds).Select(o => new OneSideAnswer(o.Actor, o.Technique, o.Weak, o.Left, o.Right, o.Chance, o.Thin, Moments(o.Moments)))],
+                    [.. Firsts.Of(rounds).Take(20).Select(f => new FirstAnswer(f.Caught, f.Technique, Told(f.Moment)))],
+                    Firsts.Untried(rounds, rolls.Lessons()),
                     SaidAgain.Of(rolls.Takeaways(what.Attire, what.From, what.To), own.Reader),
-                    [.. WaysIn.Of(judged.Readings, judgement, anybody, ground).Select(w => new WayInAnswer(w.Spot, w.OnceMore, w.PerRoll, w.Usual, w.Entries, Moments(w.Moments)))]),
+                    [.. WaysIn.Of(rounds, judgement, anybody, ground).Select(w => new WayInAnswer(w.Spot, w.OnceMore, w.PerRoll, w.Usual, w.Entries, Moments(w.Moments)))]),
                 LogJson.Options);
         }).WithTags("judging").Asks("objective", "attire", "from", "to", "asOf").Produces<PatternsAnswer>();
 

@@ -32,7 +32,7 @@ public static class SoftSpotFeature
     /// <summary>A contest with the day and the partner it belongs to, and how far it moved what the roll was worth.</summary>
     public sealed record ContestAnswer(
         MomentPlace Place, DateOnly Date, string? PartnerName, ContestEnd End, Actor Actor, string? Technique, Side? Side, Spot? Next, bool Finished,
-        IReadOnlyList<string> Reasons, bool Sure, double? Change);
+        IReadOnlyList<string> Reasons, bool Sure, double? Change, bool Drill);
 
     public static void MapSoftSpots(this WebApplication app)
     {
@@ -101,7 +101,7 @@ public static class SoftSpotFeature
 
     internal static ContestAnswer Told(RollReading reading, Contest contest, Dictionary<string, string> names, Judgement judgement) => new(
         contest.Place, reading.Date, reading.Against.Partner is { } id ? names.GetValueOrDefault(id) : null, contest.End, contest.Actor, contest.Technique,
-        contest.Side, contest.Next, contest.Finished, contest.Reasons, contest.Sure, judgement.Change(contest));
+        contest.Side, contest.Next, contest.Finished, contest.Reasons, contest.Sure, judgement.Change(contest), reading.Against.Drill);
 
     private static IResult NotFought() => Problems.NotThere("spot with contests in this part of the log");
 

@@ -18,8 +18,8 @@ public static class TransferFeature
             var response = context.Response;
             response.ContentType = "application/json; charset=utf-8";
             response.Headers.ContentDisposition = $"attachment; filename=\"ash-notch-{clock.GetUtcNow():yyyy-MM-dd}.json\"";
-            return transfers.Export((athlete, partners, sessions, words, ratings) =>
-                LogbookFile.Write(response.Body, athlete ?? Unnamed, partners, sessions, words, ratings, context.RequestAborted));
+            return transfers.Export((athlete, partners, sessions, words, ratings, blocks, niggles) =>
+                LogbookFile.Write(response.Body, athlete ?? Unnamed, partners, sessions, words, ratings, blocks, niggles, context.RequestAborted));
         }).WithTags("data").Produces<object>(contentType: "application/json");
 
         app.MapPost("/api/import", async (HttpRequest request, Transfers transfers) =>
@@ -28,7 +28,7 @@ public static class TransferFeature
             if (reading.Logbook is not { } logbook)
                 return Refused(reading.Faults);
             var report = transfers.Import(logbook, request.HttpContext.RequestAborted);
-            return Results.Json(report with { Remarks = [.. report.Remarks, .. reading.Remarks] }, LogJson.Options);
+            return Results.Json(report, LogJson.Options);
         }).WithTags("data").WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(Server.LargestLogbook)).Accepts<object>("application/json", "*/*").Produces<ImportReport>();
     }
 

@@ -1,3 +1,4 @@
+using AshNotch.Core.Drilling;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 using AshNotch.Formats;
@@ -11,7 +12,8 @@ public static class VocabularyFeature
 {
     /// <summary>All words; <paramref name="Own"/> lists the ids that the owner added.</summary>
     public sealed record VocabularyAnswer(
-        IReadOnlyList<Position> Positions, IReadOnlyList<Technique> Techniques, IReadOnlyList<Reason> Reasons, IReadOnlyList<Alias> Aliases, IReadOnlyList<string> Own);
+        IReadOnlyList<Position> Positions, IReadOnlyList<Technique> Techniques, IReadOnlyList<Reason> Reasons, IReadOnlyList<Alias> Aliases, IReadOnlyList<string> Own,
+        IReadOnlyList<Caution> Cautions);
 
     public static void MapVocabulary(this WebApplication app)
     {
@@ -22,7 +24,8 @@ public static class VocabularyFeature
                 ground.Map.Techniques,
                 Reason.Offered,
                 ground.Words.Aliases,
-                [.. ground.Words.Positions.Select(p => p.Id), .. ground.Words.Techniques.Select(t => t.Id)]),
+                [.. ground.Words.Positions.Select(p => p.Id), .. ground.Words.Techniques.Select(t => t.Id)],
+                Cautions.All),
             LogJson.Options)).Produces<VocabularyAnswer>();
 
         api.MapPost("", async (HttpRequest request, Vocabulary vocabulary) =>

@@ -19,6 +19,12 @@ public static class OpenApiShapes
                 (schema.Minimum, schema.Maximum) = ("20", "300");
             }
 
+            if (type == typeof(TimeOnly))
+            {
+                schema.Type = JsonSchemaType.String | (type != context.JsonTypeInfo.Type ? JsonSchemaType.Null : 0);
+                schema.Pattern = "^[0-2][0-9]:[0-5][0-9]$";
+            }
+
             // A set of words is the same set whether or not a member may be left out.
             if (type.IsEnum && schema.Enum is { } words)
                 schema.Enum = [.. words.Where(w => w is not null && w.GetValueKind() != System.Text.Json.JsonValueKind.Null)];

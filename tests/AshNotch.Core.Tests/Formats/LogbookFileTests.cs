@@ -42,7 +42,7 @@ public class LogbookFileTests
     private static async Task<string> Write(Logbook log)
     {
         using var stream = new MemoryStream();
-        await LogbookFile.Write(stream, log.Athlete, log.Partners, log.Sessions, log.Vocabulary, log.SelfRatings);
+        await LogbookFile.Write(stream, log);
         return Encoding.UTF8.GetString(stream.ToArray());
     }
 
@@ -174,11 +174,14 @@ public class LogbookFileTests
     }
 
     [Fact]
-    public async Task Blocks_and_niggles_that_cannot_be_kept_yet_are_remarked_on()
+    public async Task Blocks_and_niggles_are_checked_as_the_rest_is()
     {
-        var reading = await Read(Small.Replace("\"niggles\": []", "\"niggles\": [{\"part\": \"knee\"}]"));
-        Assert.NotNull(reading.Logbook);
-        Assert.Contains("niggles", Assert.Single(reading.Remarks));
+        var block = """{"id": "b", "from": "2026-04-14", "weeks": 9, "days": [{"day": "tuesday", "before": 400}], "earlier": [{"until": "2026-04-20", "weeks": 7, "days": [{"day": "friday", "after": -1}]}], "focuses": [{"id": "f", "spot": {"position": "half-guard", "role": "even"}, "purpose": "plug", "technique": "nothing"}], "ended": "closed"}""";
+        var reading = await Read(Small.Replace("\"niggles\": []", "\"niggles\": [{\"id\": \"n\", \"part\": \"knee\", \"from\": \"2026-04-14\", \"to\": \"2026-04-01\"}]").Replace("\"blocks\": []", $"\"blocks\": [{block}]"));
+        Assert.Equal(
+            ["/blocks/0/days/0/before", "/blocks/0/earlier/0/days/0/after", "/blocks/0/earlier/0/weeks", "/blocks/0/endedOn", "/blocks/0/focuses/0/spot/role", "/blocks/0/focuses/0/technique", "/blocks/0/weeks", "/niggles/0/to"],
+            reading.Faults.Select(f => f.Pointer).Order(StringComparer.Ordinal));
+        Assert.Contains("/niggles/0/part", (await Read(Small.Replace("\"niggles\": []", "\"niggles\": [{\"part\": \"tail\"}]"))).Faults.Select(f => f.Pointer));
     }
 
     /// <summary>A stream that gives only so many bytes at a time.</summary>

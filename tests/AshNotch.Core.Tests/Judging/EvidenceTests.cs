@@ -42,8 +42,9 @@ public class EvidenceTests
     {
         var rings = Rings.Of(Readings, Judged);
         Assert.Equal(Season.Weeks, rings.Count);
-        Assert.Equal(Readings.Count, rings.Sum(r => r.Rolls));
-        Assert.Equal(Judged.Counts.Contests, rings.Sum(r => r.Contests));
+        Assert.Equal(Judged.Counts.Rolls, rings.Sum(r => r.Rolls));
+        var goes = Readings.Where(r => r.Against.Drill).Sum(r => r.Contests.Count);
+        Assert.Equal(Judged.Counts.Contests - goes, rings.Sum(r => r.Contests));
         Assert.All(rings, r => Assert.Equal(DayOfWeek.Monday, r.Week.DayOfWeek));
 
         // What is expected is fitted to the same contests, so good and bad weeks cancel but for the pull of the priors.

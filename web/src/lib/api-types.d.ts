@@ -562,6 +562,129 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drill-candidates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    objective?: string;
+                    attire?: string;
+                    from?: string;
+                    to?: string;
+                    asOf?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CandidatesAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drill-candidates/{position}/{role}/{purpose}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    objective?: string;
+                    attire?: string;
+                    from?: string;
+                    to?: string;
+                    asOf?: string;
+                };
+                header?: never;
+                path: {
+                    position: string;
+                    role: string;
+                    purpose: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CandidateAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/refreshers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    today?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RefreshersAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/export/logbook.json": {
         parameters: {
             query?: never;
@@ -1220,6 +1343,387 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/niggles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    page?: string;
+                    size?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NigglesAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Niggle"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/niggles/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Niggle"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/blocks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    page?: string;
+                    size?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PagedOfBlockRead"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BlockAsked"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/blocks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BlockRead"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: {
+                    today?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Block"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/blocks/{id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    today?: string;
+                    here?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlanAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/blocks/{id}/verdict": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    asOf?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["VerdictsAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/blocks/{id}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/calendar": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bin": {
         parameters: {
             query?: never;
@@ -1370,6 +1874,148 @@ export interface components {
             /** Format: date-time */
             binnedAt: string;
         };
+        /** @description Two to six weeks of work on one or two focuses. */
+        Block: {
+            /** @description The id, unique among blocks. */
+            id: string;
+            /**
+             * Format: date
+             * @description The first day.
+             */
+            from: string;
+            /**
+             * Format: int32
+             * @description How many weeks, 2 to 6.
+             */
+            weeks: number;
+            style?: null | components["schemas"]["TrainingStyle"];
+            /** @description When there is time to drill. */
+            days: components["schemas"]["DrillDay"][];
+            /** @description The days it had before they were changed, oldest first: what has passed stays as it was planned. */
+            earlier: components["schemas"]["EarlierDays"][];
+            /** @description One or two. */
+            focuses: components["schemas"]["Focus"][];
+            /**
+             * Format: date
+             * @description The day on which the owner ended it.
+             */
+            endedOn?: null | string;
+            ended?: null | components["schemas"]["BlockEnd"];
+            /** @description Free notes. */
+            notes?: null | string;
+        };
+        BlockAsked: {
+            id: null | string;
+            /** Format: date */
+            from: string;
+            /** Format: int32 */
+            weeks: number;
+            style: null | components["schemas"]["TrainingStyle"];
+            days: components["schemas"]["DrillDay"][];
+            focuses: components["schemas"]["Focus"][];
+            notes: null | string;
+        };
+        /** @enum {unknown} */
+        BlockEnd: "closed" | "changed";
+        BlockRead: {
+            /** Format: int64 */
+            version: number;
+            /** Format: date */
+            ends: string;
+            /** @description The id, unique among blocks. */
+            id: string;
+            /**
+             * Format: date
+             * @description The first day.
+             */
+            from: string;
+            /**
+             * Format: int32
+             * @description How many weeks, 2 to 6.
+             */
+            weeks: number;
+            style?: null | components["schemas"]["TrainingStyle"];
+            /** @description When there is time to drill. */
+            days: components["schemas"]["DrillDay"][];
+            /** @description The days it had before they were changed, oldest first: what has passed stays as it was planned. */
+            earlier: components["schemas"]["EarlierDays"][];
+            /** @description One or two. */
+            focuses: components["schemas"]["Focus"][];
+            /**
+             * Format: date
+             * @description The day on which the owner ended it.
+             */
+            endedOn?: null | string;
+            ended?: null | components["schemas"]["BlockEnd"];
+            /** @description Free notes. */
+            notes?: null | string;
+        };
+        /**
+         * @description A part of the body that can be sore.
+         * @enum {unknown}
+         */
+        BodyPart: "head" | "neck" | "shoulder" | "elbow" | "wrist" | "fingers" | "ribs" | "back" | "hip" | "knee" | "ankle" | "foot";
+        CandidateAnswer: {
+            focus: components["schemas"]["Focus"];
+            /** Format: double */
+            gain: number;
+            /** Format: double */
+            gainLow: number;
+            /** Format: double */
+            gainHigh: number;
+            /** Format: double */
+            chanceTop3: number;
+            verdict: string;
+            /** Format: int32 */
+            won: number;
+            /** Format: int32 */
+            lost: number;
+            rate: components["schemas"]["Interval"];
+            technique: null | components["schemas"]["TechniqueTally"];
+            /** Format: int32 */
+            reasonCount: number;
+            left: components["schemas"]["SideTally"];
+            right: components["schemas"]["SideTally"];
+            cueFrom: null | components["schemas"]["Takeaway"];
+            patience: components["schemas"]["Patience"];
+            cautions: components["schemas"]["Caution"][];
+            niggles: components["schemas"]["Niggle"][];
+            moments: components["schemas"]["ContestAnswer"][];
+        };
+        CandidatesAnswer: {
+            objective: components["schemas"]["Objective"];
+            enough: boolean;
+            /** Format: int32 */
+            rolls: number;
+            candidates: components["schemas"]["CandidateAnswer"][];
+        };
+        /**
+         * @description What kind of card.
+         * @enum {unknown}
+         */
+        CardKind: "repetitions" | "goes" | "game" | "rounds" | "refresher";
+        /** @description A plain caution, and what it stands beside. */
+        Caution: {
+            /** @description Its id. */
+            id: string;
+            /** @description The caution, in a sentence or two. */
+            says: string;
+            /**
+             * @description Stands beside everything that is done with a partner who resists.
+             * @default false
+             */
+            always: boolean;
+            /** @description Stands beside techniques of this care (string? Technique.Care). */
+            cares?: null | string[];
+            /** @description Stands beside submissions that attack this. */
+            targets?: null | string[];
+            /** @description Stands beside techniques of this kind. */
+            kinds?: null | string[];
+            /** @description Stands beside starts in positions of this family. */
+            families?: null | string[];
+            /** @description Stands beside a situation: `plan`, `niggle` or `load`. */
+            situation?: null | string;
+        };
         ContestAnswer: {
             place: components["schemas"]["MomentPlace"];
             /** Format: date */
@@ -1385,12 +2031,158 @@ export interface components {
             sure: boolean;
             /** Format: double */
             change: null | number;
+            drill: boolean;
         };
         /**
          * @description Who left a spot better off, or that nobody did.
          * @enum {unknown}
          */
         ContestEnd: "won" | "lost" | "held";
+        /** @enum {unknown} */
+        DayOfWeek: "sunday" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday";
+        /** @description Goes that were done of one focus on one day from one rung. */
+        DoneGoes: {
+            /**
+             * Format: date
+             * @description The day.
+             */
+            date: string;
+            /** @description The focus. */
+            focus: string;
+            /**
+             * Format: int32
+             * @description The rung, from 0; -1 for a refresher.
+             */
+            rung: number;
+            /**
+             * Format: int32
+             * @description Goes kept.
+             */
+            kept: number;
+            /**
+             * Format: int32
+             * @description Goes in all.
+             */
+            of: number;
+        };
+        /** @description One drill of one evening. */
+        DrillCard: {
+            /** @description The id, unique within its session and the same whenever the plan is made again from the same log. */
+            id: string;
+            /** @description What kind. */
+            kind: components["schemas"]["CardKind"];
+            /** @description The block of the focus. */
+            block: string;
+            /** @description The focus. */
+            focus: string;
+            /** @description What it is about, in a few words. */
+            title: string;
+            /** @description When. */
+            slot: components["schemas"]["Slot"];
+            /**
+             * Format: double
+             * @description Minutes it takes, swaps and pauses included.
+             */
+            minutes: number;
+            /**
+             * Format: int32
+             * @description The rung of the ladder, from 0; -1 for repetitions and refreshers, which climb nothing.
+             */
+            rung: number;
+            /** @description What kind of start that is. */
+            rungKind: components["schemas"]["RungKind"];
+            /** @description Where each go starts. */
+            start: components["schemas"]["Spot"];
+            /** @description Whether that is the focus' own spot, settled. */
+            inSpot: boolean;
+            /** @description The technique that is drilled: theirs to stop, or the own. */
+            technique?: null | string;
+            wayOn?: null | components["schemas"]["WayOn"];
+            /** @description The start, in words. */
+            from: string;
+            /** @description What the owner does. */
+            you: string;
+            /** @description What the partner does. */
+            they: string;
+            /** @description What counts as kept. */
+            win: string;
+            /** @description How to make it harder, if it is that kind of card. */
+            harder?: null | string;
+            /**
+             * Format: int32
+             * @description The owner's goes (or repetitions, or rounds); the partner gets as many where roles are swapped.
+             */
+            goes: number;
+            /**
+             * Format: int32
+             * @description Seconds of each go; 0 for repetitions, which take their own time.
+             */
+            seconds: number;
+            /** @description How hard, in words. */
+            intensity: string;
+            /** @description The side to begin on: the thin one if there is one. */
+            firstSide: components["schemas"]["Side"];
+            /**
+             * Format: int32
+             * @description How many of the goes are on that side, at least half.
+             */
+            onFirstSide: number;
+            /** @description Whether that side is the thin one. */
+            thin: boolean;
+            /** @description What to keep in mind. */
+            cue?: null | string;
+            /** @description Whom to ask. */
+            partners: components["schemas"]["Suggestion"][];
+            /** @description Cautions that stand beside it. */
+            cautions: components["schemas"]["Caution"][];
+            /** @description Why this today. */
+            why: string;
+        };
+        /** @description A day of the week with time to drill. */
+        DrillDay: {
+            /** @description Which day. */
+            day: components["schemas"]["DayOfWeek"];
+            /** @description When class begins, if known. */
+            time?: null | string;
+            /**
+             * Format: int32
+             * @description Minutes before class, 0 to 120.
+             * @default 0
+             */
+            before: number;
+            /**
+             * Format: int32
+             * @description Minutes in class that are the owner's to fill, 0 to 120.
+             * @default 0
+             */
+            during: number;
+            /**
+             * Format: int32
+             * @description Minutes after class, 0 to 120.
+             * @default 0
+             */
+            after: number;
+            /**
+             * Format: int32
+             * @description All minutes together.
+             */
+            minutes: number;
+        };
+        /** @description The days a block had before its owner changed them. */
+        EarlierDays: {
+            /**
+             * Format: date
+             * @description The first day on which they no longer held.
+             */
+            until: string;
+            /**
+             * Format: int32
+             * @description How many weeks it was to last then, 2 to 6.
+             */
+            weeks: number;
+            /** @description When there was time to drill. */
+            days: components["schemas"]["DrillDay"][];
+        };
         /**
          * @description How an exchange ended.
          * @enum {unknown}
@@ -1450,6 +2242,30 @@ export interface components {
             technique: string;
             moment: components["schemas"]["ContestAnswer"];
         };
+        /** @description What a block works on: a spot, and the attack to stop or the road to build there. */
+        Focus: {
+            /** @description The id, unique within its block. */
+            id: string;
+            /** @description The owner's spot. */
+            spot: components["schemas"]["Spot"];
+            /** @description To plug a leak or to sharpen what pays. */
+            purpose: components["schemas"]["Purpose"];
+            /** @description Their attack to stop, or the own road to build; null when none stands out. */
+            technique?: null | string;
+            /** @description The reason that is noted most with it. */
+            reason?: null | string;
+            thinSide?: null | components["schemas"]["Side"];
+            /** @description What to keep in mind, in a sentence. */
+            cue?: null | string;
+            startLevel?: null | components["schemas"]["StartLevel"];
+            /**
+             * Format: double
+             * @description The change hoped for, in logits, 0.1 to 3; half a logit when not said.
+             */
+            hoped?: null | number;
+            /** @description The starts, from in the spot outward; fixed when the block begins, so that it does not shift under the feet. */
+            ladder: components["schemas"]["Rung"][];
+        };
         /** @description A part of the game that people rate themselves in. */
         GamePart: {
             /** @description Its id. */
@@ -1458,6 +2274,24 @@ export interface components {
             name: string;
             /** @description What belongs to it. */
             says: string;
+        };
+        /** @description Goes of one drill with one partner: what a positional round of a block is made of. */
+        Goes: {
+            /** @description The block's id. */
+            block: string;
+            /** @description The focus' id within it. */
+            focus: string;
+            /**
+             * Format: int32
+             * @description The rung of the ladder, from 0; -1 for a refresher.
+             */
+            rung: number;
+            /** @description Where each go began. */
+            start: components["schemas"]["Spot"];
+            /** @description Whether that is the focus' own spot, settled: only then is a go a contest over it. */
+            inSpot: boolean;
+            /** @description The goes, in order. */
+            tries: components["schemas"]["Try"][];
         };
         GroundMapAnswer: {
             objective: components["schemas"]["Objective"];
@@ -1507,11 +2341,36 @@ export interface components {
             high: number;
         };
         Kilograms: null | number;
+        /** @description A step on a ladder. */
+        LadderStep: {
+            /**
+             * Format: date
+             * @description The day after whose goes it was taken.
+             */
+            date: string;
+            /**
+             * Format: int32
+             * @description The rung until then.
+             */
+            from: number;
+            /**
+             * Format: int32
+             * @description The rung from then on.
+             */
+            to: number;
+        };
+        /** @description Something that was left out of a plan, and why. */
+        LeftOut: {
+            /** @description What. */
+            what: string;
+            /** @description Why. */
+            why: string;
+        };
         LoadAnswer: {
             weeks: components["schemas"]["WeekLoad"][];
         };
         /** @enum {unknown} */
-        LoadCaution: "far-above" | "rising";
+        LoadCaution: "far-above" | "rising" | "after-break";
         /** @description A road of the owner's own ground. */
         MapRoad: {
             /** @description Where it begins. */
@@ -1650,6 +2509,59 @@ export interface components {
             /** @description Where the owner would end up if it came off, the likeliest first; empty for a finish or when open. */
             to: components["schemas"]["Spot"][];
         };
+        /** @description A sore or hurt part of the body, as the owner notes it. Never a diagnosis. */
+        Niggle: {
+            /** @description The id, unique among niggles. */
+            id: string;
+            /** @description Where. */
+            part: components["schemas"]["BodyPart"];
+            side?: null | components["schemas"]["Side"];
+            /**
+             * Format: date
+             * @description The first day.
+             */
+            from: string;
+            /**
+             * Format: date
+             * @description The last day; null while it lasts.
+             */
+            to?: null | string;
+            howMuch?: null | components["schemas"]["Soreness"];
+            /** @description Free notes. */
+            notes?: null | string;
+        };
+        NiggleRead: {
+            /** Format: int64 */
+            version: number;
+            /** @description The id, unique among niggles. */
+            id: string;
+            /** @description Where. */
+            part: components["schemas"]["BodyPart"];
+            side?: null | components["schemas"]["Side"];
+            /**
+             * Format: date
+             * @description The first day.
+             */
+            from: string;
+            /**
+             * Format: date
+             * @description The last day; null while it lasts.
+             */
+            to?: null | string;
+            howMuch?: null | components["schemas"]["Soreness"];
+            /** @description Free notes. */
+            notes?: null | string;
+        };
+        NigglesAnswer: {
+            items: components["schemas"]["NiggleRead"][];
+            /** Format: int32 */
+            total: number;
+            /** Format: int32 */
+            page: number;
+            /** Format: int32 */
+            size: number;
+            cautions: components["schemas"]["Caution"][];
+        };
         /**
          * @description What a roll is worth.
          * @enum {unknown}
@@ -1682,6 +2594,15 @@ export interface components {
         Outcome: "done" | "stopped";
         PagedOfBinned: {
             items: components["schemas"]["Binned"][];
+            /** Format: int32 */
+            total: number;
+            /** Format: int32 */
+            page: number;
+            /** Format: int32 */
+            size: number;
+        };
+        PagedOfBlockRead: {
+            items: components["schemas"]["BlockRead"][];
             /** Format: int32 */
             total: number;
             /** Format: int32 */
@@ -1823,6 +2744,34 @@ export interface components {
             /** @description Free notes. */
             notes?: null | string;
         };
+        /** @description How long it takes until a change at a spot would show. */
+        Patience: {
+            /**
+             * Format: double
+             * @description The change that is looked for, in logits.
+             */
+            change: number;
+            /**
+             * Format: double
+             * @description Contests over the spot in a week of ordinary rolling.
+             */
+            perWeek: number;
+            /**
+             * Format: double
+             * @description Weeks of that until a change would show; null when no number of them would do.
+             */
+            weeks: null | number;
+            /**
+             * Format: int32
+             * @description Goes from the spot in a week that are reckoned with besides.
+             */
+            goesAWeek: number;
+            /**
+             * Format: double
+             * @description Weeks with those goes; null when they do not do either.
+             */
+            weeksWithGoes: null | number;
+        };
         PatternsAnswer: {
             objective: components["schemas"]["Objective"];
             /** Format: int32 */
@@ -1844,6 +2793,65 @@ export interface components {
             /** @description Own names for known things. */
             aliases: components["schemas"]["Alias"][];
         };
+        /** @description A block's plan. */
+        Plan: {
+            /** @description Every session of it, oldest first. */
+            sessions: components["schemas"]["PlannedSession"][];
+            /** @description Where each focus stands on its ladder, in the order of the focuses. */
+            standings: components["schemas"]["Standing"][];
+            /** @description Whether goes from the spot were counted for every focus: what the block starts from. */
+            measured: boolean;
+            /** @description What stands above the whole plan. */
+            cautions: components["schemas"]["Caution"][];
+        };
+        PlanAnswer: {
+            block: components["schemas"]["BlockRead"];
+            style: components["schemas"]["TrainingStyle"];
+            /** Format: date */
+            today: string;
+            plan: components["schemas"]["Plan"];
+            titles: string[];
+        };
+        /** @description A session of the block. */
+        PlannedSession: {
+            /**
+             * Format: date
+             * @description The day.
+             */
+            date: string;
+            /**
+             * Format: time
+             * @description When class begins, if known.
+             */
+            time: null | string;
+            /**
+             * Format: int32
+             * @description The week of the block, from 1.
+             */
+            week: number;
+            /** @description How it stands. */
+            state: components["schemas"]["PlannedState"];
+            /**
+             * Format: int32
+             * @description The minutes there are.
+             */
+            minutes: number;
+            /** @description The drills, in order; none for a session that has passed. */
+            cards: components["schemas"]["DrillCard"][];
+            /** @description What was done. */
+            done: components["schemas"]["DoneGoes"][];
+            /** @description What was left out, with the reason. */
+            leftOut: components["schemas"]["LeftOut"][];
+            /** @description Cautions for the evening as a whole. */
+            cautions: components["schemas"]["Caution"][];
+            /** @description Why it is made like this, in a sentence or two. */
+            why: string;
+        };
+        /**
+         * @description How a planned session stands.
+         * @enum {unknown}
+         */
+        PlannedState: "done" | "missed" | "coming";
         /** @description A place on the mat that two people can be in. */
         Position: {
             /** @description The fixed id, lower-case words joined by hyphens. */
@@ -1881,6 +2889,11 @@ export interface components {
             role: components["schemas"]["Role"];
             source: components["schemas"]["Span"];
         };
+        /**
+         * @description What a focus is for.
+         * @enum {unknown}
+         */
+        Purpose: "plug" | "sharpen";
         RatingsAnswer: {
             parts: components["schemas"]["PartStanding"][];
             ratings: components["schemas"]["SelfRating"][];
@@ -1894,6 +2907,23 @@ export interface components {
             id: string;
             /** @description The reason as a person would say it. */
             says: string;
+        };
+        RefresherAnswer: {
+            block: string;
+            focus: string;
+            title: string;
+            /** Format: int32 */
+            number: number;
+            /** Format: date */
+            due: string;
+            /** Format: date */
+            broughtOn: null | string;
+        };
+        RefreshersAnswer: {
+            /** Format: date */
+            today: string;
+            items: components["schemas"]["RefresherAnswer"][];
+            cards: components["schemas"]["DrillCard"][];
         };
         RingAnswer: {
             /** Format: date */
@@ -1910,7 +2940,10 @@ export interface components {
             objective: components["schemas"]["Objective"];
             weeks: components["schemas"]["RingAnswer"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description The owner's part in a position. For the back, top has the back; in a leg tangle, top attacks the legs.
+         * @enum {unknown}
+         */
         Role: "even" | "top" | "bottom";
         /** @description One round with one partner. */
         Roll: {
@@ -1946,6 +2979,7 @@ export interface components {
             notes?: null | string;
             /** @description Lessons kept. */
             takeaways?: null | string[];
+            goes?: null | components["schemas"]["Goes"];
             /** @description The exchanges, in order. */
             exchanges: components["schemas"]["Exchange"][];
         };
@@ -1995,6 +3029,7 @@ export interface components {
             notes?: null | string;
             /** @description Lessons kept. */
             takeaways?: null | string[];
+            goes?: null | components["schemas"]["Goes"];
             /** @description The exchanges, in order. */
             exchanges: components["schemas"]["Exchange"][];
         };
@@ -2007,6 +3042,27 @@ export interface components {
             partnerName: null | string;
             roll: components["schemas"]["Roll"];
         };
+        /** @description One start of a ladder. */
+        Rung: {
+            /** @description What kind. */
+            kind: components["schemas"]["RungKind"];
+            /** @description Where the pair starts, by the owner's role. */
+            start: components["schemas"]["Spot"];
+            by?: null | components["schemas"]["Actor"];
+            /** @description Which move, if one stands out. */
+            technique?: null | string;
+            /**
+             * Format: int32
+             * @description How often the log has seen that road; 0 when it is the ground map's.
+             * @default 0
+             */
+            seen: number;
+        };
+        /**
+         * @description What kind of start a rung of a ladder is.
+         * @enum {unknown}
+         */
+        RungKind: "half-done" | "in-spot" | "step-back" | "full-round";
         /** @description Lessons that keep coming back to the same thing. */
         SaidAgain: {
             /** @description The id of a technique or a position, or a word of theirs. */
@@ -2047,7 +3103,7 @@ export interface components {
              * Format: time
              * @description When it began.
              */
-            startTime?: unknown;
+            startTime?: null | string;
             /** @description What kind of visit. */
             kind: components["schemas"]["SessionKind"];
             /** @description With or without the jacket. */
@@ -2090,7 +3146,7 @@ export interface components {
              * Format: time
              * @description When it began.
              */
-            startTime?: unknown;
+            startTime?: null | string;
             /** @description What kind of visit. */
             kind: components["schemas"]["SessionKind"];
             /** @description With or without the jacket. */
@@ -2123,6 +3179,11 @@ export interface components {
             /** Format: int32 */
             of: number;
         };
+        /**
+         * @description When in the evening.
+         * @enum {unknown}
+         */
+        Slot: "before" | "during" | "after";
         SoftSpotsAnswer: {
             objective: components["schemas"]["Objective"];
             /** Format: int32 */
@@ -2145,6 +3206,8 @@ export interface components {
             heartwood: components["schemas"]["SpotAnswer"][];
             partnerEffect: components["schemas"]["PartnerEffect"];
         };
+        /** @enum {unknown} */
+        Soreness: "slight" | "clear" | "bad";
         /** @description A stretch of the text. */
         Span: {
             /**
@@ -2173,8 +3236,11 @@ export interface components {
              */
             lost: number;
         };
+        /** @description A position with the owner's role in it: the unit of every judgement. */
         Spot: {
+            /** @description A position's id, from the ground or one of the owner's own. */
             position: string;
+            /** @description The owner's role; must be one of the position's roles (bool GroundMap.Has(Spot spot)). */
             role: components["schemas"]["Role"];
         };
         SpotAnswer: {
@@ -2230,6 +3296,80 @@ export interface components {
             partners: components["schemas"]["Split"][];
             /** @description Week by week. */
             weeks: components["schemas"]["WeekLevel"][];
+        };
+        /** @description Where on a ladder somebody stands. */
+        Standing: {
+            /**
+             * Format: int32
+             * @description The rung to do next, from 0.
+             */
+            rung: number;
+            /**
+             * Format: int32
+             * @description Evenings in a row at this rung that were good enough to move up.
+             */
+            good: number;
+            /**
+             * Format: int32
+             * @description Evenings in a row that were poor enough to move down.
+             */
+            poor: number;
+            /** @description The steps so far. */
+            steps: components["schemas"]["LadderStep"][];
+        };
+        /** @description How a focus stood when its block began. */
+        StartLevel: {
+            /**
+             * Format: double
+             * @description How often the owner left the spot better off against a peer, 0 to 1.
+             */
+            rate: number;
+            /**
+             * Format: double
+             * @description The lower end of the 80 % interval.
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description The upper end.
+             */
+            high: number;
+            /**
+             * Format: int32
+             * @description Contests won until then.
+             */
+            won: number;
+            /**
+             * Format: int32
+             * @description Contests lost until then.
+             */
+            lost: number;
+        };
+        StretchAnswer: {
+            /** Format: int32 */
+            won: number;
+            /** Format: int32 */
+            lost: number;
+            /** Format: int32 */
+            goesKept: number;
+            /** Format: int32 */
+            goes: number;
+            /** Format: int32 */
+            rolls: number;
+            /** Format: double */
+            ease: number;
+            /** Format: double */
+            rawRate: null | number;
+            moments: components["schemas"]["ContestAnswer"][];
+        };
+        /** @description A partner to ask, and why. */
+        Suggestion: {
+            /** @description The partner's id. */
+            partner: string;
+            /** @description Their name. */
+            name: string;
+            /** @description The reason, in words. */
+            why: string;
         };
         /** @description A lesson as it was written down. */
         Takeaway: {
@@ -2337,6 +3477,12 @@ export interface components {
             chance: number;
             moments: components["schemas"]["ContestAnswer"][];
         };
+        /** @description One go from a start of a ladder. */
+        Try: {
+            /** @description Whether the owner kept to the way to win. */
+            kept: boolean;
+            side?: null | components["schemas"]["Side"];
+        };
         /** @enum {unknown} */
         Units: "kg" | "lb";
         /** @description A technique that was taught and has not been seen in a roll since. */
@@ -2356,12 +3502,41 @@ export interface components {
              */
             rollsSince: number;
         };
+        VerdictAnswer: {
+            focus: components["schemas"]["Focus"];
+            title: string;
+            word: components["schemas"]["VerdictWord"];
+            /** Format: double */
+            better: number;
+            /** Format: double */
+            enough: number;
+            /** Format: double */
+            hoped: number;
+            before: components["schemas"]["Interval"];
+            after: components["schemas"]["Interval"];
+            /** Format: int32 */
+            rollsMore: null | number;
+            earlier: components["schemas"]["StretchAnswer"];
+            since: components["schemas"]["StretchAnswer"];
+            differ: components["schemas"]["WhyDiffer"][];
+            standing: components["schemas"]["Standing"];
+        };
+        /**
+         * @description What is said of a focus after its block.
+         * @enum {unknown}
+         */
+        VerdictWord: "held" | "probably" | "too-early" | "no-sign" | "worse";
+        VerdictsAnswer: {
+            block: components["schemas"]["BlockRead"];
+            verdicts: components["schemas"]["VerdictAnswer"][];
+        };
         VocabularyAnswer: {
             positions: components["schemas"]["Position"][];
             techniques: components["schemas"]["Technique"][];
             reasons: components["schemas"]["Reason"][];
             aliases: components["schemas"]["Alias"][];
             own: string[];
+            cautions: components["schemas"]["Caution"][];
         };
         /** @description One way into a spot: from another spot by somebody's move, or as a start (no spot and no technique). */
         WayIn: {
@@ -2381,6 +3556,13 @@ export interface components {
             usual: number;
             entries: components["schemas"]["Entry"][];
             moments: components["schemas"]["ContestAnswer"][];
+        };
+        /** @description A move that leads from one start to the next. */
+        WayOn: {
+            /** @description Whose. */
+            by: components["schemas"]["Actor"];
+            /** @description Which. */
+            technique: string;
         };
         /**
          * @description The level at a spot around one week: contests of the four weeks up to it, partners adjusted for, drawn toward the whole
@@ -2451,6 +3633,11 @@ export interface components {
             usualHigh?: null | number;
             caution?: null | components["schemas"]["LoadCaution"];
         };
+        /**
+         * @description Why the plain counts and the judgement say different things.
+         * @enum {unknown}
+         */
+        WhyDiffer: "easier-than-peers" | "harder-than-peers" | "easier-since" | "harder-since" | "goes" | "few" | "usual";
     };
     responses: never;
     parameters: never;

@@ -122,6 +122,23 @@ class LogDraft {
     return true;
   }
 
+  /** Opens the session of a day: the one being logged, one that stands there, or a new one; also with the server away. */
+  async onDay(day: string): Promise<void> {
+    if (this.session?.date === day) return;
+    await this.resume();
+    if (this.session?.date === day) return;
+    const local = await device.drafts.filter((d) => d.session.date === day).first();
+    let id = local?.id;
+    try {
+      id ??= (await data(api.GET('/api/sessions', { params: { query: { size: '20' } } }))).items.find(
+        (s) => s.date === day,
+      )?.id;
+    } catch (fault) {
+      if (!(fault instanceof ApiFault)) throw fault;
+    }
+    if (!id || !(await this.open(id).catch(() => false))) await this.begin();
+  }
+
   /** Changes the session. */
   async change(how: (session: Session) => Session): Promise<void> {
     if (!this.draft) return;

@@ -18,11 +18,14 @@
         <NotchMark mine={c.actor === 'me'} scratch={c.end === 'held'} />
         <span class="day">{dayWords(c.date)}</span>
         <span>
-          {c.partnerName ?? 'somebody'}: {c.actor === 'me' ? 'my' : 'their'}
-          {c.technique ? ground.techniqueName(c.technique).toLowerCase() : 'tap'}{c.side ? `, ${c.side}` : ''},
-          <strong>{c.end}</strong>{c.finished ? ' by a tap' : c.next ? ` → ${ground.spotName(c.next)}` : ''}{c.sure
-            ? ''
-            : ', half remembered'}
+          {#if c.drill}{c.partnerName ?? 'somebody'}: a go{c.side ? `, ${c.side}` : ''},
+            <strong>{c.end === 'won' ? 'kept' : 'not kept'}</strong>
+          {:else}{c.partnerName ?? 'somebody'}: {c.actor === 'me' ? 'my' : 'their'}
+            {c.technique ? ground.techniqueName(c.technique).toLowerCase() : 'tap'}{c.side ? `, ${c.side}` : ''},
+            <strong>{c.end}</strong>{c.finished ? ' by a tap' : c.next ? ` → ${ground.spotName(c.next)}` : ''}{c.sure
+              ? ''
+              : ', half remembered'}
+          {/if}
           {#if c.reasons.length}<span class="quiet small"
               >({c.reasons.map((r) => ground.reasonSays(r)).join('; ')})</span
             >{/if}

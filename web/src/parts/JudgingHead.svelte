@@ -23,7 +23,7 @@
     { to: '/rings', name: 'Growth rings' },
     { to: '/patterns', name: 'Patterns' },
     { to: '/ratings', name: 'My own ratings' },
-    { to: '/load', name: 'Load' },
+    { to: '/load', name: 'Load and niggles' },
   ];
   const asked = $derived(askedOf(query));
   const set = (change: Record<string, string>) => go(path, query, change);

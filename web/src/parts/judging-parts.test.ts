@@ -80,6 +80,7 @@ describe('what a class taught', () => {
 describe('the moments behind a figure', () => {
   it('lead to their roll with the very moment named', () => {
     const contest: Contest = {
+      drill: false,
       place: { session: 's 1', roll: 'r1', exchange: 2, moment: 3 },
       date: '2026-03-03',
       partnerName: 'Odalys B.',
@@ -232,8 +233,16 @@ describe('what a spot is worth', () => {
 
 describe('cautions', () => {
   it('stand beside what hurts before it is felt, and only there', () => {
-    expect(cautionOf('twist')).toContain('agree on them first');
-    expect(cautionOf('neck')).toContain('never at speed');
+    ground.words = {
+      ...(words as unknown as Vocabulary),
+      cautions: [
+        { id: 'twist', says: 'agree first', always: false, cares: ['twist'] },
+        { id: 'joint', says: 'slowly', always: false, cares: ['slow'] },
+        { id: 'spine', says: 'never at speed', always: false, cares: ['neck'] },
+      ],
+    };
+    expect(cautionOf('twist')).toBe('agree first');
+    expect(cautionOf('neck')).toBe('never at speed');
     expect(cautionOf('slow')).toBeUndefined();
     expect(cautionOf(null)).toBeUndefined();
   });

@@ -36,6 +36,7 @@ const technique = (id: string, name: string, kind: string, more = {}) => ({
   ...more,
 });
 const words: Vocabulary = {
+  cautions: [],
   positions: [
     position('half-guard', 'Half guard', 'half guard', ['top', 'bottom'], 0.2),
     position('side-control', 'Side control', 'pin', ['top', 'bottom'], 0.5),

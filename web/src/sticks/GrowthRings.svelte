@@ -7,8 +7,10 @@
     chosen: string | null;
     says: (week: string) => string;
     onchoose: (week: string | null) => void;
+    /** Weeks in which a block was worked on, and what it was. */
+    blocks?: readonly { from: string; to: string; label: string }[];
   }
-  const { shape, chosen, says, onchoose }: Props = $props();
+  const { shape, chosen, says, onchoose, blocks = [] }: Props = $props();
 
   const { size, heart } = ringsMeasure;
   const middle = size / 2;
@@ -31,6 +33,11 @@
       onkeydown={(e) => e.key === 'Escape' && onchoose(null)}
     />
     <path class="line" d={ring.outer} />
+  {/each}
+  {#each blocks as block (block.from)}
+    {#each shape.rings.filter((r) => r.week >= block.from && r.week < block.to) as ring (ring.week)}
+      <path class="block" d={ring.outer} />
+    {/each}
   {/each}
   {#each shape.rings.filter((r) => r.week === chosen) as ring (ring.week)}
     <path class="lit" d={ring.path} fill-rule="evenodd" />
@@ -87,6 +94,14 @@
     stroke: var(--mine);
     stroke-width: 2;
     opacity: 0.8;
+    pointer-events: none;
+  }
+  .block {
+    fill: none;
+    stroke: var(--mine);
+    stroke-width: 3;
+    stroke-dasharray: 2 7;
+    stroke-linecap: round;
     pointer-events: none;
   }
   .heart {

@@ -4,12 +4,13 @@
   import { queryOf } from '../../lib/judged.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
   import type { Loads } from '../../lib/types.ts';
-  import { dayWords, monthWords, plural } from '../../lib/words.ts';
+  import { dayWords, monthWords, plural, today } from '../../lib/words.ts';
   import JudgingHead from '../../parts/JudgingHead.svelte';
   import Loaded from '../../parts/Loaded.svelte';
   import Notice from '../../parts/Notice.svelte';
   import { loadBars, loadMeasure } from '../../sticks/load-bars.ts';
-  import { cautionWords, standingWords } from './load-words.ts';
+  import Niggles from './Niggles.svelte';
+  import { cautionMark, cautionWords, standingWords } from './load-words.ts';
 
   const most = 52;
   const query = $derived(queryOf(router.querystring));
@@ -32,10 +33,12 @@
       monthWords,
       width,
     );
+  const endOf = (week: string | undefined) =>
+    week ? new Date(Date.parse(week) + 6 * 86_400_000).toISOString().slice(0, 10) : today();
   const figure = (n: number | null | undefined, digits = 0) => (n == null ? '' : n.toFixed(digits));
 </script>
 
-<JudgingHead title="Load" path="/load" {query} controls={false} />
+<JudgingHead title="Load and niggles" path="/load" {query} controls={false} />
 <p class="quiet lead">
   What each week asked of you: the effort you noted, 0 to 10, times the minutes, added up over the week. Behind the
   posts lies your usual range, the middle half of the eight weeks before. A figure, not a verdict: coach and clinician
@@ -87,13 +90,9 @@
           <tbody>
             {#each [...l.weeks].reverse().slice(0, most) as w (w.week)}
               <tr>
-                <th scope="row">{dayWords(w.week)}</th>
+                <th scope="row" class="week">{dayWords(w.week)}</th>
                 <td>{figure(w.load)}</td>
-                <td class="word"
-                  >{standingWords(w)}{w.caution
-                    ? '; ' + (w.caution === 'rising' ? 'third rising week' : 'far above')
-                    : ''}</td
-                >
+                <td class="word">{standingWords(w)}{w.caution ? `; ${cautionMark[w.caution]}` : ''}</td>
                 <td class="wide">{w.usualLow == null ? '' : `${figure(w.usualLow)} to ${figure(w.usualHigh)}`}</td>
                 <td class="wide">{figure(w.monotony, 1)}</td>
                 <td class="wide">{figure(w.strain)}</td>
@@ -119,6 +118,7 @@
         Monotony: the mean day over how much days differ, days of rest counted; strain: load times monotony.
       </p>
     {/if}
+    <Niggles from={l.weeks.slice(phone ? -12 : -most)[0]?.week ?? today()} to={endOf(l.weeks.at(-1)?.week)} {width} />
   {/snippet}
 </Loaded>
 
@@ -157,6 +157,7 @@
     display: inline-block;
     padding: 0.15rem 0.35rem;
   }
+  .week,
   .sessions {
     white-space: nowrap;
   }

@@ -21,6 +21,7 @@ describe('a week in words', () => {
   it('carries a caution that sends to the coach, and none where there is nothing to say', () => {
     expect(cautionWords(week({ caution: 'far-above' }))).toContain('coach');
     expect(cautionWords(week({ caution: 'rising' }))).toContain('third week');
+    expect(cautionWords(week({ caution: 'after-break' }))).toContain('less than you left off with');
     expect(cautionWords(week({}))).toBe('');
   });
 });

@@ -10,6 +10,8 @@
   import type { Partner, Roll, ToldRoll } from '../../lib/types.ts';
   import { plural } from '../../lib/words.ts';
   import Notice from '../../parts/Notice.svelte';
+  import GoesRow from '../../parts/GoesRow.svelte';
+  import BlockNote from '../../parts/BlockNote.svelte';
   import Builder from './Builder.svelte';
   import { nextMoments } from './next-moments.svelte.ts';
   import PartnerPicker from './PartnerPicker.svelte';
@@ -192,6 +194,7 @@
       <SaveMark />
     </div>
     <SessionHeader {session} />
+    {#key session.date}<BlockNote {session} />{/key}
     <div class="rolls">
       <h2>{session.rolls.length === 0 ? 'Rolls' : plural(session.rolls.length, 'roll')}</h2>
       <button class="act-main add" onclick={() => (step = 'partner')}>Add a roll</button>
@@ -213,19 +216,26 @@
   {:else if step === 'partner'}
     <PartnerPicker onpick={startRoll} oncancel={() => (step = 'session')} />
   {:else if roll}
-    <div class="roads" role="group" aria-label="How to log this roll">
-      <button class="road" aria-pressed={road === 'tell'} onclick={() => (road = 'tell')}>Tell it</button>
-      <button class="road" aria-pressed={road === 'build'} onclick={() => (road = 'build')}>Build it</button>
-    </div>
-    {#if road === 'tell'}
-      <Teller
-        {roll}
-        attire={session.attire}
-        ontext={(told) => changeRoll(roll.id, (r) => ({ ...r, told: told || undefined }))}
-        ontake={(settled, told, takeaways, instead) => take(roll.id, settled, told, takeaways, instead)}
-      />
+    {#if roll.goes}
+      <h1>Goes of the block</h1>
+      <GoesRow goes={roll.goes} height={44} />
+      <p class="goes"><a href="#/tonight">Count more of them on tonight's cards</a></p>
+      <button class="act" onclick={toSession}>Back to the session</button>
     {:else}
-      <Builder {roll} attire={session.attire} onchange={(how) => changeRoll(roll.id, how)} onclose={toSession} />
+      <div class="roads" role="group" aria-label="How to log this roll">
+        <button class="road" aria-pressed={road === 'tell'} onclick={() => (road = 'tell')}>Tell it</button>
+        <button class="road" aria-pressed={road === 'build'} onclick={() => (road = 'build')}>Build it</button>
+      </div>
+      {#if road === 'tell'}
+        <Teller
+          {roll}
+          attire={session.attire}
+          ontext={(told) => changeRoll(roll.id, (r) => ({ ...r, told: told || undefined }))}
+          ontake={(settled, told, takeaways, instead) => take(roll.id, settled, told, takeaways, instead)}
+        />
+      {:else}
+        <Builder {roll} attire={session.attire} onchange={(how) => changeRoll(roll.id, how)} onclose={toSession} />
+      {/if}
     {/if}
     <RollDetails {roll} onchange={(how) => changeRoll(roll.id, how)} onremove={() => removeRoll(roll.id)} />
   {/if}

@@ -2,6 +2,7 @@
   import { partners } from '../../lib/partners.svelte.ts';
   import type { Roll } from '../../lib/types.ts';
   import { beltWords } from '../../lib/words.ts';
+  import GoesRow from '../../parts/GoesRow.svelte';
   import Stick from '../../sticks/Stick.svelte';
 
   const { rolls, onopen }: { rolls: readonly Roll[]; onopen: (id: string) => void } = $props();
@@ -20,7 +21,7 @@
             {i + 1}. <strong>{partners.name(roll.partnerId)}</strong>
             <span class="quiet small">{beltWords(roll.partnerBelt)}</span>
           </span>
-          <Stick exchanges={roll.exchanges} height={32} />
+          {#if roll.goes}<GoesRow goes={roll.goes} />{:else}<Stick exchanges={roll.exchanges} height={32} />{/if}
         </button>
       </li>
     {/each}

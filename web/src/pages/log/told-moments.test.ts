@@ -13,6 +13,7 @@ const named = (id: string, name: string, kind: string) =>
 beforeEach(() => {
   ground.words = {
     positions: [],
+    cautions: [],
     techniques: [named('knee-cut', 'Knee cut pass', 'pass'), named('armbar', 'Armbar', 'submission')],
     reasons: [],
     aliases: [],

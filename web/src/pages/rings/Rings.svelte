@@ -1,9 +1,10 @@
 <script lang="ts">
   import { router } from 'svelte-spa-router';
   import { api, data } from '../../lib/api.ts';
+  import { ground } from '../../lib/ground.svelte.ts';
   import { askedOf, objectiveName, queryOf } from '../../lib/judged.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
-  import type { RingWeek, Rings } from '../../lib/types.ts';
+  import type { Block, RingWeek, Rings } from '../../lib/types.ts';
   import { dayWords, monthWords, plural } from '../../lib/words.ts';
   import JudgingHead from '../../parts/JudgingHead.svelte';
   import Loaded from '../../parts/Loaded.svelte';
@@ -17,9 +18,28 @@
   let chosen = $state<string | null>(null);
   const rings = $derived.by(() => {
     void tries;
-    return data(api.GET('/api/rings', { params: { query: asked } }));
+    return Promise.all([data(api.GET('/api/rings', { params: { query: asked } })), blocksOf()]);
   });
   keyHelp.keys = [{ keys: 'Tab', does: 'from week to week' }];
+
+  // The blocks are an addition: without them the rings are shown all the same.
+  const blocksOf = () =>
+    data(api.GET('/api/blocks')).then(
+      (b) => b.items,
+      () => [] as Block[],
+    );
+  const monday = (day: string) => {
+    const date = new Date(`${day}T00:00:00Z`);
+    date.setUTCDate(date.getUTCDate() - ((date.getUTCDay() + 6) % 7));
+    return date.toISOString().slice(0, 10);
+  };
+  const marks = (blocks: readonly Block[]) =>
+    blocks.map((b) => ({
+      id: b.id,
+      from: monday(b.from),
+      to: b.ends,
+      label: b.focuses.map((f) => ground.spotName(f.spot)).join(' and '),
+    }));
 
   const recent = (r: Rings) => r.weeks.slice(-most);
   const sunday = (week: string) => new Date(Date.parse(week) + 6 * 86_400_000).toISOString().slice(0, 10);
@@ -34,7 +54,7 @@
 <JudgingHead title="Growth rings" path="/rings" {query} peers={false} />
 
 <Loaded promise={rings} waiting="Counting the rings…" again={() => tries++}>
-  {#snippet children(r: Rings)}
+  {#snippet children([r, blocks]: [Rings, Block[]])}
     {@const weeks = recent(r)}
     {#if weeks.length === 0}
       <div class="panel nothing">
@@ -60,10 +80,20 @@
             {chosen}
             says={(week) => says(weeks, tones, week)}
             onchoose={(week) => (chosen = week)}
+            blocks={marks(blocks)}
           />
           <ul class="legend" aria-label="What the shades mean">
             {#each legend as shade (shade)}<li><span class="chip {shade}"></span> {shadeWords[shade]}</li>{/each}
           </ul>
+          {#if blocks.length}
+            <p class="quiet small">
+              Dotted lines: weeks of a drill block.
+              {#each marks(blocks) as m (m.id)}<a href="#/block/{encodeURIComponent(m.id)}/verdict"
+                  >{m.label}, from {dayWords(m.from)}</a
+                >
+              {/each}
+            </p>
+          {/if}
         </div>
         <div>
           <p class="read" aria-live="polite">

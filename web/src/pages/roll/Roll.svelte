@@ -2,6 +2,7 @@
   import { onMount } from 'svelte';
   import { push, router } from 'svelte-spa-router';
   import { api, data, send } from '../../lib/api.ts';
+  import { ground } from '../../lib/ground.svelte.ts';
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
   import { partners } from '../../lib/partners.svelte.ts';
   import { values } from '../../lib/values.svelte.ts';
@@ -12,6 +13,7 @@
   import Loaded from '../../parts/Loaded.svelte';
   import Moments from '../../parts/Moments.svelte';
   import Notice from '../../parts/Notice.svelte';
+  import GoesRow from '../../parts/GoesRow.svelte';
   import Stick from '../../sticks/Stick.svelte';
 
   const { params }: { params: { session: string; roll: string } } = $props();
@@ -106,11 +108,32 @@
       </div>
       <p class="quiet">{about(roll)}</p>
       {#if fault}<Notice kind="fault">{fault}</Notice>{/if}
-      <div class="stick"><Stick exchanges={roll.exchanges} {lit} {bad} height={64} onpick={(m) => (lit = m)} /></div>
+      <div class="stick">
+        {#if roll.goes}<GoesRow goes={roll.goes} height={48} />{:else}<Stick
+            exchanges={roll.exchanges}
+            {lit}
+            {bad}
+            height={64}
+            onpick={(m) => (lit = m)}
+          />{/if}
+      </div>
       <div class="columns">
         <section aria-label="Moments">
           <h2>What happened</h2>
-          {#if roll.exchanges.length === 0}
+          {#if roll.goes}
+            <p>
+              Goes of <a href="#/block/{encodeURIComponent(roll.goes.block)}">a drill block</a>, each from {ground
+                .spotName(roll.goes.start)
+                .toLowerCase()}{roll.goes.inSpot
+                ? ''
+                : '; not settled in the spot itself, so they move the ladder and count as no contests'}.
+            </p>
+            <ol class="goes">
+              {#each roll.goes.tries as go, i (i)}
+                <li class:lit={lit?.moment === i}>{go.kept ? 'kept' : 'not kept'}{go.side ? `, ${go.side}` : ''}</li>
+              {/each}
+            </ol>
+          {:else if roll.exchanges.length === 0}
             <p>Only the partner is known so far. <a href="#{editPath}">Build the roll</a> while you remember it.</p>
           {:else}
             <Moments
@@ -170,6 +193,12 @@
   }
   aside h2:not(:first-child) {
     margin-top: 0.8rem;
+  }
+  .goes {
+    list-style: decimal inside;
+  }
+  .goes .lit {
+    font-weight: 650;
   }
   .kept {
     white-space: pre-wrap;

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { RollRow } from '../../lib/types.ts';
   import { dayWords, spaced } from '../../lib/words.ts';
+  import GoesRow from '../../parts/GoesRow.svelte';
   import Stick from '../../sticks/Stick.svelte';
 
   const { row }: { row: RollRow } = $props();
@@ -16,7 +17,7 @@
         : ''}
     </span>
   </span>
-  <Stick exchanges={row.roll.exchanges} height={34} />
+  {#if row.roll.goes}<GoesRow goes={row.roll.goes} />{:else}<Stick exchanges={row.roll.exchanges} height={34} />{/if}
   {#if row.roll.takeaways?.[0]}<span class="lesson small">“{row.roll.takeaways[0]}”</span>{/if}
 </a>
 

@@ -54,6 +54,10 @@
       ? `; ${spot.evidence.unsure} of these half remembered`
       : ''}.
   </p>
+  <p>
+    <a class="act" href="#/block/choose?spot={spot.position}:{spot.role}&purpose=plug">Drill this: plug it</a>
+    <a class="act" href="#/block/choose?spot={spot.position}:{spot.role}&purpose=sharpen">sharpen it</a>
+  </p>
   <div class="pair">
     <TechniqueTable title="What they do here" rows={spot.evidence.theirs} mine={false} />
     <TechniqueTable title="What I do here" rows={spot.evidence.mine} mine={true} />

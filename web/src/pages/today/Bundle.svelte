@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { SessionRead } from '../../lib/types.ts';
   import { dayWords, plural, spaced } from '../../lib/words.ts';
+  import GoesRow from '../../parts/GoesRow.svelte';
   import Stick from '../../sticks/Stick.svelte';
 
   const { session }: { session: SessionRead } = $props();
@@ -13,7 +14,10 @@
   </span>
   <span class="sticks">
     {#each session.rolls as roll (roll.id)}
-      <Stick exchanges={roll.exchanges} height={30} />
+      {#if roll.goes}<GoesRow goes={roll.goes} height={26} />{:else}<Stick
+          exchanges={roll.exchanges}
+          height={30}
+        />{/if}
     {:else}
       <span class="quiet small">no rolls written down</span>
     {/each}

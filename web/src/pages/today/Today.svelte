@@ -2,8 +2,9 @@
   import { api, ApiFault, data } from '../../lib/api.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
   import type { Athlete, SessionRead, SoftSpots } from '../../lib/types.ts';
-  import { dayWords } from '../../lib/words.ts';
+  import { dayWords, today } from '../../lib/words.ts';
   import Loaded from '../../parts/Loaded.svelte';
+  import { runningOn } from '../tonight/tonight.ts';
   import Bundle from './Bundle.svelte';
   import TopSpot from './TopSpot.svelte';
   import WhoAreYou from './WhoAreYou.svelte';
@@ -13,18 +14,26 @@
     sessions: SessionRead[];
     total: number;
     judged: SoftSpots;
+    running: boolean;
   }
 
   async function load(): Promise<Page> {
-    const [athlete, sessions, judged] = await Promise.all([
+    const [athlete, sessions, judged, blocks] = await Promise.all([
       data(api.GET('/api/athlete')).catch((fault: ApiFault) => {
         if (fault.status === 404) return null;
         throw fault;
       }),
       data(api.GET('/api/sessions', { params: { query: { size: '6' } } })),
       data(api.GET('/api/soft-spots')),
+      data(api.GET('/api/blocks')),
     ]);
-    return { athlete, sessions: sessions.items, total: sessions.total, judged };
+    return {
+      athlete,
+      sessions: sessions.items,
+      total: sessions.total,
+      judged,
+      running: runningOn(blocks.items, today()) !== undefined,
+    };
   }
 
   let page = $state(load());
@@ -53,7 +62,10 @@
             <p class="aim"><span class="quiet small">Last aim, {dayWords(last.date)}:</span> “{last.aim}”</p>
           {/if}
         </div>
-        <a class="act-main log" href="#/log">Log tonight's rolls</a>
+        <div class="go">
+          <a class="act-main log" href="#/log">Log tonight's rolls</a>
+          {#if p.running}<a class="act log" href="#/tonight">Tonight's drill</a>{/if}
+        </div>
       </div>
       {#if p.total === 0}
         <section class="panel">
@@ -95,6 +107,11 @@
     padding: 0.6rem 1.6rem;
     font-size: 1.2rem;
   }
+  .go {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.6rem;
+  }
   .past {
     margin: 1.6rem 0 0.6rem;
   }
@@ -105,6 +122,7 @@
     margin-bottom: 0.8rem;
   }
   @media (max-width: 720px) {
+    .go,
     .log {
       width: 100%;
     }

@@ -1,0 +1,18 @@
+using AshNotch.Core.Log;
+
+namespace AshNotch.Store;
+
+/// <summary>Sore or hurt parts of the body.</summary>
+public sealed class Niggles(Database database)
+{
+    internal static readonly Documents<Niggle> Table = new("niggle", n => n.Id);
+
+    /// <summary>All not in the bin, latest first.</summary>
+    public IReadOnlyList<Versioned<Niggle>> All() => [.. database.Read(Table.All).OrderByDescending(n => n.Value.From)];
+
+    public Written Add(Niggle niggle) => database.Write(c => Table.Add(c, niggle), beside: true);
+
+    public Written Put(Niggle niggle, long expected) => database.Write(c => Table.Put(c, niggle, expected), beside: true);
+
+    public bool Bin(string id, DateTimeOffset now) => database.Write(c => Table.Bin(c, id, now), beside: true);
+}

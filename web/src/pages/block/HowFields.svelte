@@ -1,0 +1,40 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+  import { profile } from '../../lib/profile.svelte.ts';
+  import { styleWords } from './block-words.ts';
+
+  let {
+    weeks = $bindable(),
+    style = $bindable(),
+    children,
+  }: { weeks: number; style: string; children?: Snippet } = $props();
+
+  void profile.load();
+</script>
+
+<div class="grid">
+  {@render children?.()}
+  <label class="field">
+    <span>Weeks</span>
+    <select class="box" bind:value={weeks}>
+      {#each [2, 3, 4, 5, 6] as n (n)}<option value={n}>{n}</option>{/each}
+    </select>
+  </label>
+  <label class="field">
+    <span>How to train</span>
+    <select class="box" bind:value={style}>
+      <option value=""
+        >as in my profile ({styleWords[profile.athlete?.trainingStyle ?? 'repetitions-and-positional']})</option
+      >
+      {#each Object.entries(styleWords) as [id, says] (id)}<option value={id}>{says}</option>{/each}
+    </select>
+  </label>
+</div>
+
+<style>
+  .grid {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(12rem, 1fr));
+    gap: 0.7rem;
+  }
+</style>

@@ -1,4 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
 import { did, expect, saved, test } from './program.ts';
 
 const screens = [
@@ -152,6 +153,45 @@ test('a server that is away is said so, with a way on', async ({ page, demo }) =
   await demo.start();
   await page.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByText(/rolls, latest first/)).toBeVisible();
+});
+
+test.describe('while an answer is held back', () => {
+  test.use({ serviceWorkers: 'block' });
+
+  /** Keeps what is asked waiting until it is let go. */
+  async function held(page: Page, what: string): Promise<() => void> {
+    let go = (): void => undefined;
+    const gate = new Promise<void>((resolve) => (go = resolve));
+    await page.route(what, async (route) => {
+      await gate;
+      await route.continue().catch(() => undefined);
+    });
+    return go;
+  }
+
+  test('the first page lets one log before the judgement is there', async ({ page, demo }) => {
+    const letGo = await held(page, '**/api/soft-spots');
+    await page.goto(demo.url);
+    await expect(page.getByText('Weighing what costs you most…')).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Last sessions' })).toBeVisible();
+    await expect(page.getByRole('link', { name: "Log tonight's rolls" })).toBeVisible();
+    letGo();
+    await expect(page.getByRole('heading', { name: 'What costs you most' })).toBeVisible();
+  });
+
+  test('a session closed before its block was looked up closes without a complaint', async ({
+    page,
+    demo,
+    complaints,
+  }) => {
+    const letGo = await held(page, '**/api/blocks');
+    await page.goto(demo.url + '/#/log/n30');
+    await page.getByRole('button', { name: 'Done with this session' }).click();
+    await expect(page.getByText('Looking at your log…')).toBeVisible();
+    letGo();
+    await expect(page.getByRole('heading', { name: 'After class', exact: true })).toBeVisible();
+    expect(complaints).toEqual([]);
+  });
 });
 
 test('the first page weighs under 200 KB packed, fonts aside', async ({ page, demo }) => {

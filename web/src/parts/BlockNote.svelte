@@ -15,17 +15,19 @@
   let keptGoes = $state<number | undefined>();
 
   onMount(async () => {
+    // Read once: by the time the answer is here the session may have been closed.
+    const day = session.date;
     try {
-      const block = runningOn((await data(api.GET('/api/blocks'))).items, session.date);
+      const block = runningOn((await data(api.GET('/api/blocks'))).items, day);
       if (!block) return;
       plan = await data(
-        api.GET('/api/blocks/{id}/plan', { params: { path: { id: block.id }, query: { today: session.date } } }),
+        api.GET('/api/blocks/{id}/plan', { params: { path: { id: block.id }, query: { today: day } } }),
       );
-      await keep('evening', { day: session.date, plan, refreshers: null } satisfies Evening);
+      await keep('evening', { day, plan, refreshers: null } satisfies Evening);
     } catch {
       // Without the server: what the device kept of that evening.
       const evening = await kept<Evening>('evening');
-      if (evening?.day === session.date) plan = evening.plan;
+      if (evening?.day === day) plan = evening.plan;
     }
   });
 

@@ -13,30 +13,41 @@
     athlete: Athlete | null;
     sessions: SessionRead[];
     total: number;
-    judged: SoftSpots;
     running: boolean;
   }
 
   async function load(): Promise<Page> {
-    const [athlete, sessions, judged, blocks] = await Promise.all([
+    const [athlete, sessions, blocks] = await Promise.all([
       data(api.GET('/api/athlete')).catch((fault: ApiFault) => {
         if (fault.status === 404) return null;
         throw fault;
       }),
       data(api.GET('/api/sessions', { params: { query: { size: '6' } } })),
-      data(api.GET('/api/soft-spots')),
       data(api.GET('/api/blocks')),
     ]);
     return {
       athlete,
       sessions: sessions.items,
       total: sessions.total,
-      judged,
       running: runningOn(blocks.items, today()) !== undefined,
     };
   }
 
+  // The judgement is asked for on its own: what a person came to do must not wait for it.
+  function judge(): Promise<SoftSpots> {
+    const answer = data(api.GET('/api/soft-spots'));
+    // A fault is said where the answer is shown; while nothing shows it, it is no complaint.
+    answer.catch(() => undefined);
+    return answer;
+  }
+
   let page = $state(load());
+  let judged = $state(judge());
+
+  function again() {
+    page = load();
+    judged = judge();
+  }
   keyHelp.keys = [{ keys: 'l', does: 'log a session' }];
 
   const latestAim = (sessions: SessionRead[]) => sessions.find((s) => s.aim);
@@ -49,10 +60,10 @@
   }}
 />
 
-<Loaded promise={page} waiting="Looking at your log…" again={() => (page = load())}>
+<Loaded promise={page} waiting="Looking at your log…" {again}>
   {#snippet children(p: Page)}
     {#if !p.athlete}
-      <WhoAreYou ondone={() => (page = load())} />
+      <WhoAreYou ondone={again} />
     {:else}
       <div class="top">
         <div>
@@ -77,7 +88,11 @@
           <p>Have a logbook file already? <a href="#/data">Bring it in</a>.</p>
         </section>
       {:else}
-        <TopSpot judged={p.judged} />
+        <div class="spot">
+          <Loaded promise={judged} waiting="Weighing what costs you most…" again={() => (judged = judge())}>
+            {#snippet children(j: SoftSpots)}<TopSpot judged={j} />{/snippet}
+          </Loaded>
+        </div>
         <h2 class="past">Last sessions</h2>
         <ul class="bundles">
           {#each p.sessions as session (session.id)}
@@ -111,6 +126,10 @@
     display: flex;
     flex-wrap: wrap;
     gap: 0.6rem;
+  }
+  /* Room for the judgement while it is weighed, so that the sessions below stay where they are. */
+  .spot {
+    min-height: 10rem;
   }
   .past {
     margin: 1.6rem 0 0.6rem;

@@ -1,11 +1,38 @@
 import { test as base, expect, type Page } from '@playwright/test';
 import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 const app = fileURLToPath(new URL('../../artifacts/app/ash-notch.dll', import.meta.url));
+
+const launch = (args: string[], folder: string): ChildProcess =>
+  spawn('dotnet', [app, ...args], {
+    env: { ...process.env, ASHNOTCH_DATA: folder },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+
+/** Where a program just started says it is. */
+const address = (child: ChildProcess): Promise<string> =>
+  new Promise((resolve, reject) => {
+    let said = '';
+    const hear = (chunk: Buffer) => {
+      said += chunk.toString();
+      const at = /Ash Notch is at (http:\/\/\S+)/.exec(said)?.[1];
+      if (at) resolve(at);
+    };
+    child.stdout!.on('data', hear);
+    child.stderr!.on('data', hear);
+    child.once('exit', () => reject(new Error(`The program ended at once: ${said}`)));
+  });
+
+async function finish(child: ChildProcess): Promise<void> {
+  if (child.exitCode !== null || child.signalCode !== null) return;
+  const gone = new Promise((resolve) => child.once('exit', resolve));
+  child.kill('SIGTERM');
+  await gone;
+}
 
 /** The built program, started on a free port with a log of its own, as a person would start it. */
 export class Program {
@@ -13,28 +40,16 @@ export class Program {
   private readonly folder = mkdtempSync(join(tmpdir(), 'ash-notch-e2e-'));
   url = '';
 
-  constructor(private readonly demo: boolean) {}
+  /** With a folder given, it begins with a copy of the log in there. */
+  constructor(log?: string) {
+    if (log) cpSync(log, this.folder, { recursive: true });
+  }
 
   /** Starts it; started again, it takes the same port and the same log. */
   async start(): Promise<void> {
     const port = this.url === '' ? '0' : new URL(this.url).port;
-    const args = [app, ...(this.demo ? ['demo'] : []), '--port', port];
-    const child = spawn('dotnet', args, {
-      env: { ...process.env, ASHNOTCH_DATA: this.folder },
-      stdio: ['ignore', 'pipe', 'pipe'],
-    });
-    this.process = child;
-    this.url = await new Promise<string>((resolve, reject) => {
-      let said = '';
-      const hear = (chunk: Buffer) => {
-        said += chunk.toString();
-        const at = /Ash Notch is at (http:\/\/\S+)/.exec(said)?.[1];
-        if (at) resolve(at);
-      };
-      child.stdout!.on('data', hear);
-      child.stderr!.on('data', hear);
-      child.once('exit', () => reject(new Error(`The program ended at once: ${said}`)));
-    });
+    this.process = launch(['--port', port], this.folder);
+    this.url = await address(this.process);
   }
 
   /** Ends it the hard way, as a crash or a dead battery would. */
@@ -47,12 +62,7 @@ export class Program {
   }
 
   async end(): Promise<void> {
-    const child = this.process;
-    if (child && child.exitCode === null && child.signalCode === null) {
-      const gone = new Promise((resolve) => child.once('exit', resolve));
-      child.kill('SIGTERM');
-      await gone;
-    }
+    if (this.process) await finish(this.process);
     rmSync(this.folder, { recursive: true, force: true });
   }
 
@@ -74,21 +84,33 @@ export class Program {
 interface Fixtures {
   /** A program with an empty log. */
   empty: Program;
-  /** A program with the demo log. */
+  /** A program with a copy of the log that the demo starts with. */
   demo: Program;
   /** What the page complained of or asked of other machines; has to stay empty. */
   complaints: string[];
 }
 
-export const test = base.extend<Fixtures>({
+export const test = base.extend<Fixtures, { demoLog: string }>({
+  demoLog: [
+    async ({}, use) => {
+      const folder = mkdtempSync(join(tmpdir(), 'ash-notch-e2e-demo-'));
+      const child = launch(['demo', '--port', '0'], folder);
+      await address(child);
+      cpSync(join(tmpdir(), `ash-notch-demo-${child.pid}`), folder, { recursive: true });
+      await finish(child);
+      await use(folder);
+      rmSync(folder, { recursive: true, force: true });
+    },
+    { scope: 'worker' },
+  ],
   empty: async ({}, use) => {
-    const program = new Program(false);
+    const program = new Program();
     await program.start();
     await use(program);
     await program.end();
   },
-  demo: async ({}, use) => {
-    const program = new Program(true);
+  demo: async ({ demoLog }, use) => {
+    const program = new Program(demoLog);
     await program.start();
     await use(program);
     await program.end();

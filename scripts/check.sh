@@ -39,7 +39,7 @@ need_chromium() {
 
 count_dotnet() {
   local log=artifacts/results/$(basename "$1").log
-  dotnet test "$1" --no-build -v quiet --nologo --logger "console;verbosity=minimal" -- RunConfiguration.TreatNoTestsAsError=true >"$log" 2>&1
+  dotnet test "$1" -c Release --no-build -v quiet --nologo --logger "console;verbosity=minimal" -- RunConfiguration.TreatNoTestsAsError=true >"$log" 2>&1
   local code=$?
   local p f
   p=$(sed -n 's/.*Passed: *\([0-9]*\).*/\1/p' "$log" | tail -n 1)

@@ -112,6 +112,9 @@ export const test = base.extend<Fixtures, { demoLog: string }>({
   demo: async ({ demoLog }, use) => {
     const program = new Program(demoLog);
     await program.start();
+    // A program that has judged once: how long a cold one takes is measured by ./bench growth, not here.
+    await program.get('/api/soft-spots');
+    await program.get('/api/refreshers');
     await use(program);
     await program.end();
   },

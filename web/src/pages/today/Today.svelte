@@ -129,7 +129,7 @@
   }
   /* Room for the judgement while it is weighed, so that the sessions below stay where they are. */
   .spot {
-    min-height: 10rem;
+    min-height: 7.5rem;
   }
   .past {
     margin: 1.6rem 0 0.6rem;
@@ -141,6 +141,9 @@
     margin-bottom: 0.8rem;
   }
   @media (max-width: 720px) {
+    .spot {
+      min-height: 15.5rem;
+    }
     .go,
     .log {
       width: 100%;

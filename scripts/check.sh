@@ -71,7 +71,7 @@ json() {
 }
 
 types_are_fresh() {
-  npx openapi-typescript web/openapi.json -o artifacts/results/api-types.d.ts && diff -q artifacts/results/api-types.d.ts web/src/lib/api-types.d.ts
+  npx openapi-typescript web/openapi.json -o artifacts/results/api-types.d.ts && diff -q artifacts/results/api-types.d.ts web/src/lib/api/api-types.d.ts
 }
 
 sum_up() {

@@ -47,9 +47,9 @@ public sealed record AthleteResult
         var readings = RollReading.Of(log, ground).ToList();
         var counts = LogCounts.Of(readings, ground.Usual);
         var judged = Standpoint.Owner(log.Athlete, objective);
-        var judgement = new Judgement(ground, counts, judged);
+        var judgement = Judgement.Of(ground, counts, judged);
         IReadOnlyDictionary<Spot, double> soft = athlete.SoftGains(objective), lever = athlete.LeverGains(objective);
-        var prior = new Judgement(ground, new LogCounts(ground.Usual), judged);
+        var prior = Judgement.Of(ground, new LogCounts(ground.Usual), judged);
         var met = judgement.Levers.Select(l => ground.Usual.IndexOf(l.Spot)).ToList();
         double Alone(double step) => met.Count == 0 ? 0 : Share(step > 0.3 ? lever : soft, ground.Usual.Spots[met.MaxBy(s => prior.Values.Gain(s, Step(prior.Levels.Alpha(s), step)))]);
         var contests = readings.SelectMany(r => r.Contests).Where(c => c.End != ContestEnd.Held).ToList();

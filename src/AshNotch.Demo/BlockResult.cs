@@ -25,13 +25,13 @@ public sealed record BlockResult(Verdict Verdict, bool PlainAlarm)
         Spot First(Logbook log) => Chosen.GetOrAdd((seed, rolls), _ =>
         {
             var counts = LogCounts.Of(RollReading.Of(log, map), map.Usual);
-            return new Judgement(map, counts, Standpoint.Owner(log.Athlete)).SoftSpots[0].Spot;
+            return Judgement.Of(map, counts, Standpoint.Owner(log.Athlete)).SoftSpots[0].Spot;
         });
 
         var (log, spot, from) = new TrueAthlete(map, new World(), seed).Changed(rolls, First, change, ease, goes);
         var readings = RollReading.Of(log, map).ToList();
         var focus = new Focus { Id = "f", Spot = spot, Purpose = Purpose.Plug };
-        var verdict = Verdicts.Of(readings, focus, from, from.AddDays(28), Standpoint.Owner(log.Athlete), map);
+        var verdict = Verdicts.Of(readings, focus, new Block { Id = "b", From = from, Weeks = 4 }, Standpoint.Owner(log.Athlete), map);
         return new BlockResult(verdict, Plain(verdict.Earlier, verdict.Since));
     }
 

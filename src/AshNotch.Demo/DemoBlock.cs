@@ -46,7 +46,7 @@ internal static class DemoBlock
     {
         var before = log with { Sessions = [.. log.Sessions.Where(s => s.Date < From)] };
         var readings = RollReading.Of(before, ground).ToList();
-        var judgement = new Judgement(ground, LogCounts.Of(readings, ground.Usual), Standpoint.Owner(log.Athlete));
+        var judgement = Judgement.Of(ground, LogCounts.Of(readings, ground.Usual), Standpoint.Owner(log.Athlete));
         var candidate = Candidates.At(new Spot("half-guard", Role.Bottom), Purpose.Plug, readings, judgement, ground, [], AccountReader.Default, [], From)!;
         return new Block
         {

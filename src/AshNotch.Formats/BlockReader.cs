@@ -7,7 +7,7 @@ namespace AshNotch.Formats;
 public static class BlockReader
 {
     /// <param name="newId">The id to take when none is given; null when one must be.</param>
-    public static Block Block(JsonElement json, string at, List<Fault> faults, string? newId = null)
+    public static Block Block(JsonElement json, string at, FaultList faults, string? newId = null)
     {
         var f = new Fields(json, at, faults);
         return new Block
@@ -26,7 +26,7 @@ public static class BlockReader
     }
 
     /// <param name="newId">The id to take when none is given; null when one must be.</param>
-    public static Niggle Niggle(JsonElement json, string at, List<Fault> faults, string? newId = null)
+    public static Niggle Niggle(JsonElement json, string at, FaultList faults, string? newId = null)
     {
         var f = new Fields(json, at, faults);
         return new Niggle
@@ -45,13 +45,13 @@ public static class BlockReader
         f.RequiredText("block"), f.RequiredText("focus"), f.RequiredWhole("rung"), f.RequiredSpot("start"), f.Flag("inSpot") ?? false,
         f.List("tries", f.Inner((go) => new Try(go.Flag("kept") ?? false, go.OneOf<Side>("side")))) ?? []);
 
-    private static DrillDay Day(JsonElement json, string at, List<Fault> faults)
+    private static DrillDay Day(JsonElement json, string at, FaultList faults)
     {
         var f = new Fields(json, at, faults);
         return new DrillDay(f.RequiredOneOf<DayOfWeek>("day"), f.Time("time"), f.Whole("before") ?? 0, f.Whole("during") ?? 0, f.Whole("after") ?? 0);
     }
 
-    private static Focus Focus(JsonElement json, string at, List<Fault> faults)
+    private static Focus Focus(JsonElement json, string at, FaultList faults)
     {
         var f = new Fields(json, at, faults);
         return new Focus

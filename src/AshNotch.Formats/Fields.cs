@@ -13,9 +13,9 @@ internal readonly struct Fields
 {
     private readonly JsonElement element;
     private readonly string at;
-    private readonly List<Fault> faults;
+    private readonly FaultList faults;
 
-    public Fields(JsonElement element, string at, List<Fault> faults)
+    public Fields(JsonElement element, string at, FaultList faults)
     {
         (this.element, this.at, this.faults) = (element, at, faults);
         if (element.ValueKind != JsonValueKind.Object)

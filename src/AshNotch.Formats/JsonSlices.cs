@@ -11,7 +11,8 @@ internal readonly record struct JsonSlice(string Member, int? Index, JsonElement
 
 /// <summary>
 /// Cuts one large JSON object into its members, and chosen lists into their elements, so that a file of any size is read
-/// with no more memory than its largest element.
+/// with no more memory than its largest element, and in time that grows with its length: a piece that is not whole yet is
+/// looked at again only when as much again has come.
 /// </summary>
 internal sealed class JsonSlices(Stream stream, params string[] lists)
 {
@@ -23,6 +24,9 @@ internal sealed class JsonSlices(Stream stream, params string[] lists)
         Items,
         Nothing,
     }
+
+    /// <summary>The largest element that is read, in bytes.</summary>
+    public const int LargestElement = 32 * 1024 * 1024;
 
     private readonly HashSet<string> members = [];
     private byte[] buffer = new byte[64 * 1024];
@@ -52,7 +56,12 @@ internal sealed class JsonSlices(Stream stream, params string[] lists)
                     yield break;
                 if (complete)
                     throw new JsonException("The file ends in the middle.");
-                await Fill(stop);
+                var seen = end - start;
+                if (seen > LargestElement)
+                    throw new JsonException($"One entry of it is larger than {LargestElement / 1024 / 1024} MB.");
+                do
+                    await Fill(stop);
+                while (!complete && end - start < 2 * seen);
                 continue;
             }
 
@@ -68,6 +77,7 @@ internal sealed class JsonSlices(Stream stream, params string[] lists)
     {
         document = null;
         slice = default;
+        SkipSpace();
         var reader = new Utf8JsonReader(buffer.AsSpan(start, end - start), complete, state);
         var taken = expect switch
         {
@@ -84,6 +94,12 @@ internal sealed class JsonSlices(Stream stream, params string[] lists)
         start += (int)reader.BytesConsumed;
         state = reader.CurrentState;
         return true;
+    }
+
+    private void SkipSpace()
+    {
+        while (start < end && buffer[start] is (byte)' ' or (byte)'\n' or (byte)'\r' or (byte)'\t')
+            start++;
     }
 
     private bool Token(ref Utf8JsonReader reader)

@@ -10,7 +10,7 @@ namespace AshNotch.Formats;
 /// </summary>
 public static class LogReader
 {
-    public static Athlete Athlete(JsonElement json, string at, List<Fault> faults)
+    public static Athlete Athlete(JsonElement json, string at, FaultList faults)
     {
         var f = new Fields(json, at, faults);
         return new Athlete
@@ -27,7 +27,7 @@ public static class LogReader
     }
 
     /// <param name="newId">The id to take when none is given; null when one must be.</param>
-    public static Partner Partner(JsonElement json, string at, List<Fault> faults, string? newId = null)
+    public static Partner Partner(JsonElement json, string at, FaultList faults, string? newId = null)
     {
         var f = new Fields(json, at, faults);
         return new Partner
@@ -39,14 +39,15 @@ public static class LogReader
             WeightKg = f.Weight("weightKg"),
             Traits = f.Texts("traits"),
             Notes = f.Text("notes"),
+            Deleted = f.Flag("deleted") is true ? true : null,
         };
     }
 
     /// <summary>The ratings of a body's member <c>ratings</c>.</summary>
-    public static IReadOnlyList<SelfRating> SelfRatings(JsonElement json, List<Fault> faults) =>
+    public static IReadOnlyList<SelfRating> SelfRatings(JsonElement json, FaultList faults) =>
         new Fields(json, "", faults).List("ratings", (item, at) => SelfRating(item, at, faults)) ?? [];
 
-    public static SelfRating SelfRating(JsonElement json, string at, List<Fault> faults)
+    public static SelfRating SelfRating(JsonElement json, string at, FaultList faults)
     {
         var f = new Fields(json, at, faults);
         var score = f.Number("score");
@@ -56,7 +57,7 @@ public static class LogReader
     }
 
     /// <param name="newId">The id to take when none is given; null when one must be.</param>
-    public static Session Session(JsonElement json, string at, List<Fault> faults, string? newId = null)
+    public static Session Session(JsonElement json, string at, FaultList faults, string? newId = null)
     {
         var f = new Fields(json, at, faults);
         return new Session
@@ -76,7 +77,7 @@ public static class LogReader
     }
 
     /// <param name="newId">The id to take when none is given; null when one must be.</param>
-    public static Roll Roll(JsonElement json, string at, List<Fault> faults, string? newId = null)
+    public static Roll Roll(JsonElement json, string at, FaultList faults, string? newId = null)
     {
         var f = new Fields(json, at, faults);
         return new Roll
@@ -100,18 +101,19 @@ public static class LogReader
         };
     }
 
-    public static PersonalWords Vocabulary(JsonElement json, string at, List<Fault> faults)
+    /// <param name="newIds">Whether positions and techniques may come without an id, to be given one; it is empty then.</param>
+    public static PersonalWords Vocabulary(JsonElement json, string at, FaultList faults, bool newIds = false)
     {
         var f = new Fields(json, at, faults);
         return new PersonalWords
         {
-            Positions = f.List("positions", (item, path) => Position(item, path, faults)) ?? [],
-            Techniques = f.List("techniques", (item, path) => Technique(item, path, faults)) ?? [],
+            Positions = f.List("positions", (item, path) => Position(item, path, faults, newIds ? "" : null)) ?? [],
+            Techniques = f.List("techniques", (item, path) => Technique(item, path, faults, newIds ? "" : null)) ?? [],
             Aliases = f.List("aliases", (item, path) => Alias(item, path, faults)) ?? [],
         };
     }
 
-    private static Exchange Exchange(JsonElement json, string at, List<Fault> faults)
+    private static Exchange Exchange(JsonElement json, string at, FaultList faults)
     {
         var f = new Fields(json, at, faults);
         return new Exchange
@@ -124,7 +126,7 @@ public static class LogReader
         };
     }
 
-    private static Moment Moment(JsonElement json, string at, List<Fault> faults)
+    private static Moment Moment(JsonElement json, string at, FaultList faults)
     {
         var f = new Fields(json, at, faults);
         return new Moment
@@ -143,7 +145,8 @@ public static class LogReader
         };
     }
 
-    private static Position Position(JsonElement json, string at, List<Fault> faults)
+    /// <param name="newId">The id to take when none is given; null when one must be.</param>
+    public static Position Position(JsonElement json, string at, FaultList faults, string? newId = null)
     {
         var f = new Fields(json, at, faults);
         var roles = f.Texts("roles");
@@ -152,7 +155,7 @@ public static class LogReader
             faults.Add(new Fault(at + "/roles", "A position's roles are either even alone, or top and bottom."));
         return new Position
         {
-            Id = f.RequiredText("id"),
+            Id = f.RequiredText("id", newId),
             Name = f.RequiredText("name"),
             Family = f.Text("family") ?? "own",
             Roles = even ? [Role.Even] : [Role.Top, Role.Bottom],
@@ -165,12 +168,13 @@ public static class LogReader
         };
     }
 
-    private static Technique Technique(JsonElement json, string at, List<Fault> faults)
+    /// <param name="newId">The id to take when none is given; null when one must be.</param>
+    public static Technique Technique(JsonElement json, string at, FaultList faults, string? newId = null)
     {
         var f = new Fields(json, at, faults);
         return new Technique
         {
-            Id = f.RequiredText("id"),
+            Id = f.RequiredText("id", newId),
             Name = f.RequiredText("name"),
             Kind = f.RequiredText("kind"),
             From = f.Texts("from") ?? [],
@@ -184,7 +188,7 @@ public static class LogReader
         };
     }
 
-    private static Alias Alias(JsonElement json, string at, List<Fault> faults)
+    private static Alias Alias(JsonElement json, string at, FaultList faults)
     {
         var f = new Fields(json, at, faults);
         return new Alias(f.RequiredText("says"), f.RequiredText("means"));

@@ -7,20 +7,52 @@ namespace AshNotch.Formats;
 
 /// <summary>A logbook that was read, or why it was not.</summary>
 /// <param name="Logbook">The logbook; null when there are faults.</param>
-/// <param name="Faults">Everything wrong with it, at most <see cref="LogbookFile.MostFaults"/> and one that counts the rest.</param>
+/// <param name="Faults">What is wrong with it, as much as a <see cref="FaultList"/> tells.</param>
 public sealed record LogbookReading(Logbook? Logbook, IReadOnlyList<Fault> Faults);
+
+/// <summary>What a file is written from.</summary>
+/// <param name="Athlete">The owner.</param>
+/// <param name="Partners">The people rolled with.</param>
+/// <param name="Sessions">The sessions; taken one at a time.</param>
+/// <param name="Vocabulary">What the owner added to the ground.</param>
+/// <param name="SelfRatings">The owner's ratings.</param>
+/// <param name="Blocks">Drill blocks.</param>
+/// <param name="Niggles">Niggles.</param>
+public sealed record LogbookParts(
+    Athlete Athlete, IEnumerable<Partner> Partners, IEnumerable<Session> Sessions, PersonalWords Vocabulary, IReadOnlyList<SelfRating> SelfRatings,
+    IReadOnlyList<Block> Blocks, IReadOnlyList<Niggle> Niggles)
+{
+    /// <summary>The program and its version.</summary>
+    public string? MadeBy { get; init; }
+
+    /// <summary>What the log holds and could not be read, by name; may grow while the sessions are taken.</summary>
+    public IReadOnlyList<string> Unreadable { get; init; } = [];
+}
 
 /// <summary>The whole log as one file: <c>ash-notch-logbook</c>, version 1.</summary>
 public static class LogbookFile
 {
     public const string Format = "ash-notch-logbook";
     public const int Version = 1;
-    public const int MostFaults = 100;
-
     /// <summary>Reads and checks a whole file from a stream. Nothing is thrown for a bad file; it answers with faults.</summary>
-    public static async Task<LogbookReading> Read(Stream stream, CancellationToken stop = default)
+    /// <param name="stream">The file.</param>
+    /// <param name="days">The days that it may name.</param>
+    /// <param name="stop">Calls it off.</param>
+    public static async Task<LogbookReading> Read(Stream stream, DayBounds days, CancellationToken stop = default)
     {
-        var faults = new List<Fault>();
+        var faults = new FaultList();
+        try
+        {
+            return await Read(stream, days, faults, stop);
+        }
+        catch (TooManyFaultsException)
+        {
+            return new LogbookReading(null, faults);
+        }
+    }
+
+    private static async Task<LogbookReading> Read(Stream stream, DayBounds days, FaultList faults, CancellationToken stop)
+    {
         var slices = new JsonSlices(stream, "partners", "sessions", "selfRatings", "blocks", "niggles");
         Athlete? athlete = null;
         var vocabulary = PersonalWords.None;
@@ -79,16 +111,16 @@ public static class LogbookFile
         foreach (var name in new[] { "format", "version", "athlete", "partners", "sessions" }.Where(n => !slices.Members.Contains(n)))
             faults.Add(new Fault("/" + name, $"'{name}' is missing, and this cannot be read without it."));
         if (athlete is null || faults.Count > 0)
-            return new LogbookReading(null, Cut(faults));
+            return new LogbookReading(null, faults);
         var logbook = new Logbook { Athlete = athlete, Partners = partners, Sessions = sessions, SelfRatings = ratings, Blocks = blocks, Niggles = niggles, Vocabulary = vocabulary };
-        faults.AddRange(Check(logbook));
-        return faults.Count > 0 ? new LogbookReading(null, Cut(faults)) : new LogbookReading(logbook, []);
+        faults.AddRange(Check(logbook, days));
+        return faults.Count > 0 ? new LogbookReading(null, faults) : new LogbookReading(logbook, []);
     }
 
     /// <summary>What is wrong with a logbook taken as a whole.</summary>
-    public static IEnumerable<Fault> Check(Logbook logbook)
+    public static IEnumerable<Fault> Check(Logbook logbook, DayBounds days)
     {
-        var words = LogRules.Check(logbook.Vocabulary, GroundMap.Default, "/vocabulary").ToList();
+        var words = WordRules.Check(logbook.Vocabulary, GroundMap.Default, "/vocabulary").ToList();
         if (words.Count > 0)
             return words;
         var ground = GroundMap.Default.With(logbook.Vocabulary);
@@ -96,13 +128,13 @@ public static class LogbookFile
         return LogRules.Check(logbook.Athlete, "/athlete")
             .Concat(LogRules.Unique(logbook.Partners.Select(p => p.Id), "/partners", "partner"))
             .Concat(logbook.Partners.SelectMany((p, i) => LogRules.Check(p, $"/partners/{i}")))
-            .Concat(logbook.SelfRatings.SelectMany((r, i) => LogRules.Check(r, $"/selfRatings/{i}")))
+            .Concat(logbook.SelfRatings.SelectMany((r, i) => LogRules.Check(r, days, $"/selfRatings/{i}")))
             .Concat(LogRules.Unique(logbook.Blocks.Select(b => b.Id), "/blocks", "block"))
-            .Concat(logbook.Blocks.SelectMany((b, i) => BlockRules.Check(b, ground, $"/blocks/{i}")))
+            .Concat(logbook.Blocks.SelectMany((b, i) => BlockRules.Check(b, ground, days, $"/blocks/{i}")))
             .Concat(LogRules.Unique(logbook.Niggles.Select(n => n.Id), "/niggles", "niggle"))
-            .Concat(logbook.Niggles.SelectMany((n, i) => BlockRules.Check(n, $"/niggles/{i}")))
+            .Concat(logbook.Niggles.SelectMany((n, i) => BlockRules.Check(n, days, $"/niggles/{i}")))
             .Concat(LogRules.Unique(logbook.Sessions.Select(s => s.Id), "/sessions", "session"))
-            .Concat(logbook.Sessions.SelectMany((s, i) => LogRules.Check(s, ground, $"/sessions/{i}")))
+            .Concat(logbook.Sessions.SelectMany((s, i) => LogRules.Check(s, ground, days, $"/sessions/{i}")))
             .Concat(logbook.Sessions.SelectMany((s, i) => UnknownPartners(s, partners, $"/sessions/{i}")));
     }
 
@@ -114,29 +146,31 @@ public static class LogbookFile
 
     /// <summary>Writes a whole file.</summary>
     public static Task Write(Stream stream, Logbook log, CancellationToken stop = default) =>
-        Write(stream, log.Athlete, log.Partners, log.Sessions, log.Vocabulary, log.SelfRatings, log.Blocks, log.Niggles, stop);
+        Write(stream, new LogbookParts(log.Athlete, log.Partners, log.Sessions, log.Vocabulary, log.SelfRatings, log.Blocks, log.Niggles), stop);
 
     /// <summary>Writes a whole file; sessions are taken one at a time as they come.</summary>
-    public static async Task Write(
-        Stream stream, Athlete athlete, IEnumerable<Partner> partners, IEnumerable<Session> sessions, PersonalWords vocabulary,
-        IReadOnlyList<SelfRating>? ratings = null, IReadOnlyList<Block>? blocks = null, IReadOnlyList<Niggle>? niggles = null, CancellationToken stop = default)
+    public static async Task Write(Stream stream, LogbookParts log, CancellationToken stop = default)
     {
         const int flushAt = 128 * 1024;
         var buffer = new ArrayBufferWriter<byte>(2 * flushAt);
-        await using var writer = new Utf8JsonWriter(buffer, new JsonWriterOptions { Encoder = LogJson.Options.Encoder, Indented = true, NewLine = "\n" });
+        await using var writer = new Utf8JsonWriter(buffer, new JsonWriterOptions { Encoder = LogJson.Options.Encoder });
         writer.WriteStartObject();
         writer.WriteString("format", Format);
         writer.WriteNumber("version", Version);
+        if (log.MadeBy is { } madeBy)
+            writer.WriteString("madeBy", madeBy);
         writer.WritePropertyName("athlete");
-        JsonSerializer.Serialize(writer, athlete, LogJson.Options);
-        await WriteList("partners", partners);
-        await WriteList("sessions", sessions);
-        if (ratings is { Count: > 0 })
-            await WriteList("selfRatings", ratings);
-        await WriteList("blocks", blocks ?? []);
-        await WriteList("niggles", niggles ?? []);
+        JsonSerializer.Serialize(writer, log.Athlete, LogJson.Options);
+        await WriteList("partners", log.Partners);
+        await WriteList("sessions", log.Sessions);
+        if (log.SelfRatings.Count > 0)
+            await WriteList("selfRatings", log.SelfRatings);
+        await WriteList("blocks", log.Blocks);
+        await WriteList("niggles", log.Niggles);
         writer.WritePropertyName("vocabulary");
-        JsonSerializer.Serialize(writer, vocabulary, LogJson.Options);
+        JsonSerializer.Serialize(writer, log.Vocabulary, LogJson.Options);
+        if (log.Unreadable.Count > 0)
+            await WriteList("unreadable", log.Unreadable);
         writer.WriteEndObject();
         await HandOver();
 
@@ -161,13 +195,9 @@ public static class LogbookFile
         }
     }
 
-    private static void Expect(bool holds, string at, string sentence, List<Fault> faults)
+    private static void Expect(bool holds, string at, string sentence, FaultList faults)
     {
         if (!holds)
             faults.Add(new Fault(at, sentence));
     }
-
-    private static IReadOnlyList<Fault> Cut(List<Fault> faults) => faults.Count <= MostFaults
-        ? faults
-        : [.. faults.Take(MostFaults), new Fault("", $"And {faults.Count - MostFaults} more faults, not listed.")];
 }

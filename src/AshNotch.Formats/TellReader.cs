@@ -11,7 +11,7 @@ namespace AshNotch.Formats;
 public sealed record TellAsked(string Text, Attire? Attire, Spot? Start)
 {
     /// <summary>Reads the question from JSON.</summary>
-    public static TellAsked Read(JsonElement json, List<Fault> faults)
+    public static TellAsked Read(JsonElement json, FaultList faults)
     {
         var f = new Fields(json, "", faults);
         var text = f.Text("text");

@@ -9,13 +9,13 @@ public sealed class Athletes(Database database)
 {
     public Versioned<Athlete>? Get() => database.Read(Get);
 
-    /// <param name="expected">The version that was read; null when there was none yet.</param>
-    public Written Put(Athlete athlete, long? expected) => database.Write(c =>
+    /// <summary>Writes the profile.</summary>
+    /// <param name="athlete">What it is to be.</param>
+    /// <param name="expected">What is asked of the version that stands.</param>
+    public Written Put(Athlete athlete, Expected expected) => database.Write(c =>
     {
-        var stored = Get(c);
-        if (stored?.Version != expected)
-            return new Written(WriteOutcome.Stale, stored?.Version ?? 0);
-        return new Written(WriteOutcome.Saved, Put(c, athlete, (stored?.Version ?? 0) + 1));
+        var version = Get(c)?.Version ?? 0;
+        return expected.Holds(version) ? new Written(WriteOutcome.Saved, Put(c, athlete, version + 1)) : new Written(WriteOutcome.Stale, version);
     });
 
     internal static Versioned<Athlete>? Get(SqliteConnection connection) => connection.One(

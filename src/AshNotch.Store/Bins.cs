@@ -18,13 +18,13 @@ public sealed class Bins(Database database)
         """
         SELECT 'session', s.id, NULL, s.date || ', ' || count(r.key) || ' rolls', s.binned_at
         FROM session s LEFT JOIN roll r ON r.session_key = s.key AND r.binned_at IS NULL
-        WHERE s.binned_at IS NOT NULL GROUP BY s.key
+        WHERE s.binned_at IS NOT NULL AND s.binned_at <> 'importing' GROUP BY s.key
         UNION ALL
         SELECT 'roll', r.id, s.id, s.date || ', with ' || coalesce(p.name, 'somebody'), r.binned_at
         FROM roll r JOIN session s ON s.key = r.session_key LEFT JOIN partner p ON p.key = r.partner_key
         WHERE r.binned_at IS NOT NULL AND s.binned_at IS NULL
         UNION ALL
-        SELECT 'partner', id, NULL, name, binned_at FROM partner WHERE binned_at IS NOT NULL
+        SELECT 'partner', id, NULL, name, binned_at FROM partner WHERE binned_at IS NOT NULL AND binned_at <> 'importing'
         UNION ALL
         SELECT 'block', id, NULL, 'drill block from ' || (body ->> 'from'), binned_at FROM block WHERE binned_at IS NOT NULL
         UNION ALL
@@ -49,5 +49,5 @@ public sealed class Bins(Database database)
             [("$now", now.UtcDateTime.ToString("O")), .. values]) > 0;
 
     private static bool Restore(SqliteConnection connection, string table, string where, params (string, object?)[] values) =>
-        connection.Run($"UPDATE {table} SET binned_at = NULL, version = version + 1 WHERE {where} AND binned_at IS NOT NULL", values) > 0;
+        connection.Run($"UPDATE {table} SET binned_at = NULL, version = version + 1 WHERE {where} AND binned_at IS NOT NULL AND binned_at <> 'importing'", values) > 0;
 }

@@ -48,5 +48,18 @@ internal static class Commands
     public static IReadOnlyList<string>? Texts(this SqliteDataReader reader, int column) =>
         reader.IsDBNull(column) ? null : JsonSerializer.Deserialize<List<string>>(reader.GetString(column));
 
+    /// <summary>A list of texts, or nothing when it is none.</summary>
+    public static IReadOnlyList<string>? TextsOf(string json)
+    {
+        try
+        {
+            return JsonSerializer.Deserialize<List<string>>(json);
+        }
+        catch (JsonException)
+        {
+            return null;
+        }
+    }
+
     public static string? Json(IReadOnlyList<string>? texts) => texts is null ? null : JsonSerializer.Serialize(texts);
 }

@@ -18,12 +18,8 @@ internal sealed class Documents<T>(string table, Func<T, string> idOf)
     public Written Add(SqliteConnection connection, T record) =>
         Get(connection, idOf(record), binnedToo: true) is { } stored ? new Written(WriteOutcome.Exists, stored.Version) : Save(connection, record);
 
-    public Written Put(SqliteConnection connection, T record, long expected) => Get(connection, idOf(record)) switch
-    {
-        null => new Written(WriteOutcome.Missing, 0),
-        { Version: var v } when v != expected => new Written(WriteOutcome.Stale, v),
-        _ => Save(connection, record),
-    };
+    public Written Put(SqliteConnection connection, T record, Expected expected) =>
+        Written.Refused(Get(connection, idOf(record))?.Version ?? 0, expected) ?? Save(connection, record);
 
     /// <summary>Adds or replaces, and takes out of the bin.</summary>
     public Written Save(SqliteConnection connection, T record) => new(WriteOutcome.Saved, connection.One(
@@ -34,7 +30,14 @@ internal sealed class Documents<T>(string table, Func<T, string> idOf)
         """,
         r => r.GetInt64(0), ("$id", idOf(record)), ("$body", StoredJson.Write(record))));
 
-    public bool Bin(SqliteConnection connection, string id, DateTimeOffset now) => Bins.Bin(connection, table, "id = $id", now, ("$id", id));
+    public Written Bin(SqliteConnection connection, string id, Expected? expected, DateTimeOffset now)
+    {
+        var version = Get(connection, id)?.Version ?? 0;
+        if (Written.Refused(version, expected ?? Expected.Anything) is { } refused)
+            return refused;
+        Bins.Bin(connection, table, "id = $id", now, ("$id", id));
+        return new Written(WriteOutcome.Saved, version + 1);
+    }
 
     /// <summary>Merges what a file brings; what is alike stays untouched.</summary>
     public void Merge(SqliteConnection connection, IEnumerable<T> records)

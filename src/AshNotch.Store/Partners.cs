@@ -1,4 +1,5 @@
 using AshNotch.Core.Ground;
+using AshNotch.Core.Judging;
 using AshNotch.Core.Log;
 using Microsoft.Data.Sqlite;
 
@@ -13,17 +14,25 @@ public sealed class Partners(Database database)
     private const string Columns = "p.id, p.name, p.belt, p.stripes, p.weight_kg, p.traits, p.notes, p.version";
 
     /// <summary>All who are not in the bin, last rolled with first.</summary>
-    public IReadOnlyList<PartnerRow> All() => database.Read(c => c.All(
-        $"""
-        SELECT {Columns}, count(s.key), max(s.date)
-        FROM partner p
-        LEFT JOIN roll r ON r.partner_key = p.key AND r.binned_at IS NULL
-        LEFT JOIN session s ON s.key = r.session_key AND s.binned_at IS NULL
-        WHERE p.binned_at IS NULL
-        GROUP BY p.key
-        ORDER BY max(s.date) DESC NULLS LAST, count(s.key) DESC, p.name
-        """,
-        r => new PartnerRow(Read(r), r.GetInt64(7), r.GetInt32(8), r.Text(9) is { } d ? DateOnly.Parse(d) : null)));
+    public IReadOnlyList<PartnerRow> All() => database.Read(c => Rows(c, KeptReadings.Of(c, Readings.GroundOf(c).Usual, 0, null).Readings));
+
+    /// <summary>The same, with how often and when last taken from the readings of the log.</summary>
+    internal static IReadOnlyList<PartnerRow> Rows(SqliteConnection connection, IReadOnlyList<RollReading> readings)
+    {
+        var met = new Dictionary<string, (int Rolls, DateOnly Last)>();
+        foreach (var reading in readings)
+        {
+            if (reading.Against.Partner is { } id)
+                met[id] = (met.GetValueOrDefault(id).Rolls + 1, reading.Date);
+        }
+
+        return
+        [
+            .. connection.All($"SELECT {Columns} FROM partner p WHERE p.binned_at IS NULL", r => (Partner: Read(r), Version: r.GetInt64(7)))
+                .Select(p => met.TryGetValue(p.Partner.Id, out var seen) ? new PartnerRow(p.Partner, p.Version, seen.Rolls, seen.Last) : new PartnerRow(p.Partner, p.Version, 0, null))
+                .OrderByDescending(p => p.LastRolled ?? DateOnly.MinValue).ThenByDescending(p => p.Rolls).ThenBy(p => p.Partner.Name, StringComparer.Ordinal),
+        ];
+    }
 
     public Versioned<Partner>? Get(string id) => database.Read(c => Get(c, id, binnedToo: false));
 
@@ -34,26 +43,30 @@ public sealed class Partners(Database database)
         ? new Written(WriteOutcome.Exists, stored.Version)
         : Save(c, partner));
 
-    public Written Put(Partner partner, long expected) => database.Write(c => Get(c, partner.Id, binnedToo: false) switch
-    {
-        null => new Written(WriteOutcome.Missing, 0),
-        { Version: var v } when v != expected => new Written(WriteOutcome.Stale, v),
-        _ => Save(c, partner),
-    });
+    /// <summary>Replaces a partner that was read at a version.</summary>
+    public Written Put(Partner partner, Expected expected) => database.Write(c =>
+        Written.Refused(Get(c, partner.Id, binnedToo: false)?.Version ?? 0, expected) ?? Save(c, partner));
 
     /// <summary>Into the bin. Rolls with them stay, and still know who it was.</summary>
-    public bool Bin(string id, DateTimeOffset now) => database.Write(c => Bins.Bin(c, "partner", "id = $id", now, ("$id", id)));
+    public Written Bin(string id, Expected? expected, DateTimeOffset now) => database.Write(c =>
+    {
+        var version = Get(c, id, binnedToo: false)?.Version ?? 0;
+        if (Written.Refused(version, expected ?? Expected.Anything) is { } refused)
+            return refused;
+        Bins.Bin(c, "partner", "id = $id", now, ("$id", id));
+        return new Written(WriteOutcome.Saved, version + 1);
+    });
 
     /// <summary>Everyone to write into a file: all who are not binned, and those binned whom a kept roll still names.</summary>
     internal static IReadOnlyList<Partner> ForExport(SqliteConnection connection) => connection.All(
         $"""
-        SELECT {Columns} FROM partner p
+        SELECT {Columns}, p.binned_at IS NOT NULL FROM partner p
         WHERE p.binned_at IS NULL OR EXISTS (
           SELECT 1 FROM roll r JOIN session s ON s.key = r.session_key
           WHERE r.partner_key = p.key AND r.binned_at IS NULL AND s.binned_at IS NULL)
         ORDER BY p.key
         """,
-        Read);
+        r => r.GetBoolean(8) ? Read(r) with { Deleted = true } : Read(r));
 
     internal static Versioned<Partner>? Get(SqliteConnection connection, string id, bool binnedToo) => connection.One(
         $"SELECT {Columns} FROM partner p WHERE p.id = $id AND ($all OR p.binned_at IS NULL)",
@@ -61,19 +74,19 @@ public sealed class Partners(Database database)
         ("$id", id), ("$all", binnedToo));
 
     /// <summary>Adds or replaces, and takes out of the bin.</summary>
-    internal static Written Save(SqliteConnection connection, Partner partner)
+    internal static Written Save(SqliteConnection connection, Partner partner, string? binnedAt = null)
     {
         var version = connection.One(
             """
-            INSERT INTO partner (id, name, belt, stripes, weight_kg, traits, notes, version)
-            VALUES ($id, $name, $belt, $stripes, $weight, $traits, $notes, 1)
+            INSERT INTO partner (id, name, belt, stripes, weight_kg, traits, notes, version, binned_at)
+            VALUES ($id, $name, $belt, $stripes, $weight, $traits, $notes, 1, $binned)
             ON CONFLICT (id) DO UPDATE SET name = $name, belt = $belt, stripes = $stripes, weight_kg = $weight,
-              traits = $traits, notes = $notes, version = version + 1, binned_at = NULL
+              traits = $traits, notes = $notes, version = version + 1, binned_at = $binned
             RETURNING version
             """,
             r => r.GetInt64(0),
             ("$id", partner.Id), ("$name", partner.Name), ("$belt", Word.Of(partner.Belt)), ("$stripes", partner.Stripes),
-            ("$weight", partner.WeightKg?.Value), ("$traits", Commands.Json(partner.Traits)), ("$notes", partner.Notes));
+            ("$weight", partner.WeightKg?.Value), ("$traits", Commands.Json(partner.Traits)), ("$notes", partner.Notes), ("$binned", binnedAt));
         Readings.PartnerChanged(connection, partner.Id);
         return new Written(WriteOutcome.Saved, version);
     }

@@ -1,3 +1,4 @@
+using System.Text;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Judging;
 using AshNotch.Core.Log;
@@ -28,6 +29,9 @@ internal static class ReadingBody
             List(reading.Starts, Word);
             List(reading.Visits, Word);
             List(reading.Contests, Contest);
+            List(reading.Follows, Follow);
+            List(reading.Takeaways, Word);
+            Goes(reading.Goes);
             body.Flush();
 
             void List<T>(IReadOnlyList<T> items, Action<T> write)
@@ -38,6 +42,26 @@ internal static class ReadingBody
             }
 
             void Word<T>(T word) => body.Write7BitEncodedInt(PlaceOf(word?.ToString()));
+
+            void Follow(Followed follow)
+            {
+                Word(follow.From);
+                Word(follow.Technique);
+                Word(follow.To);
+                body.Write7BitEncodedInt((follow.Count << 1) | (int)follow.Actor);
+            }
+
+            void Goes(Goes? goes)
+            {
+                Word(goes?.Block);
+                if (goes is null)
+                    return;
+                Word(goes.Focus);
+                Word(goes.Start);
+                body.Write7BitEncodedInt(goes.Rung + 1);
+                body.Write(goes.InSpot);
+                List(goes.Tries, t => body.Write((byte)((t.Kept ? 1 : 0) | ((t.Side is { } side ? (int)side + 1 : 0) << 1))));
+            }
 
             void Contest(Contest contest)
             {
@@ -79,68 +103,120 @@ internal static class ReadingBody
 
     /// <summary>Reads it back. Session, roll, day and attire are for the caller to say.</summary>
     /// <param name="bytes">What was written.</param>
-    /// <param name="spots">Spots that were met before, by their words; grows.</param>
+    /// <param name="words">Words that were met before; grows.</param>
     /// <param name="session">The session's id.</param>
     /// <param name="roll">The roll's id.</param>
     /// <param name="date">The day.</param>
     /// <param name="attire">The attire.</param>
-    public static RollReading Read(byte[] bytes, Dictionary<string, Spot> spots, string session = "", string roll = "", DateOnly date = default, Attire attire = default)
-    {
-        using var body = new BinaryReader(new MemoryStream(bytes));
-        var words = new string[body.Read7BitEncodedInt()];
-        for (var i = 0; i < words.Length; i++)
-            words[i] = body.ReadString();
-        var moments = body.Read7BitEncodedInt();
-        var links = body.Read7BitEncodedInt();
-        var linked = body.Read7BitEncodedInt();
-        var kind = body.Read7BitEncodedInt();
-        var (intent, drill) = body.Read7BitEncodedInt() is var marked && marked >= DrillMark ? ((Intent)(marked - DrillMark), true) : ((Intent)marked, false);
-        return new RollReading
-        {
-            Session = session,
-            Roll = roll,
-            Date = date,
-            Attire = attire,
-            Kind = kind == 0 ? null : (RollKind)(kind - 1),
-            Against = new Against(Word(), Known(), Known(), intent, drill),
-            Moments = moments,
-            Links = links,
-            Linked = linked,
-            Starts = List(() => Spot()!.Value),
-            Visits = List(() => Spot()!.Value),
-            Contests = List(Contest),
-        };
+    /// <exception cref="IndexOutOfRangeException">The bytes are not what was written.</exception>
+    public static RollReading Read(byte[] bytes, ReadingWords words, string session, string roll, DateOnly date, Attire attire) =>
+        new Reader(bytes, words).Roll(session, roll, date, attire);
 
-        IReadOnlyList<T> List<T>(Func<T> read)
+    private sealed class Reader
+    {
+        private readonly byte[] bytes;
+        private readonly ReadingWords known;
+        private readonly string[] words;
+        private readonly Spot?[] spots;
+        private int at;
+
+        public Reader(byte[] bytes, ReadingWords known)
         {
-            var count = body.Read7BitEncodedInt();
+            (this.bytes, this.known) = (bytes, known);
+            words = new string[Whole()];
+            Span<char> letters = stackalloc char[256];
+            for (var i = 0; i < words.Length; i++)
+            {
+                var length = Whole();
+                var text = bytes.AsSpan(at, length);
+                at += length;
+                words[i] = length <= letters.Length ? known.Of(letters[..Encoding.UTF8.GetChars(text, letters)]) : Encoding.UTF8.GetString(text);
+            }
+
+            spots = new Spot?[words.Length];
+        }
+
+        public RollReading Roll(string session, string roll, DateOnly date, Attire attire)
+        {
+            var (moments, links, linked, kind, intent) = (Whole(), Whole(), Whole(), Whole(), Whole());
+            return new RollReading
+            {
+                Session = session,
+                Roll = roll,
+                Date = date,
+                Attire = attire,
+                Kind = kind == 0 ? null : (RollKind)(kind - 1),
+                Against = new Against(Word(), Known(), Known(), (Intent)(intent & (DrillMark - 1)), intent >= DrillMark),
+                Moments = moments,
+                Links = links,
+                Linked = linked,
+                Starts = List(() => Spot()!.Value),
+                Visits = List(() => Spot()!.Value),
+                Contests = List(() => Contest(session, roll)),
+                Follows = List(Follow),
+                Takeaways = List(() => Word()!),
+                Goes = Goes(),
+            };
+        }
+
+        private int Whole()
+        {
+            var (value, shift) = (0, 0);
+            while (true)
+            {
+                var part = bytes[at++];
+                value |= (part & 127) << shift;
+                if (part < 128)
+                    return value;
+                shift += 7;
+            }
+        }
+
+        private IReadOnlyList<T> List<T>(Func<T> read)
+        {
+            var count = Whole();
             if (count == 0)
                 return [];
+            if (count < 0 || count > bytes.Length)
+                throw new IndexOutOfRangeException();
             var items = new T[count];
             for (var i = 0; i < items.Length; i++)
                 items[i] = read();
             return items;
         }
 
-        double? Known() => body.ReadDouble() is var number && double.IsNaN(number) ? null : number;
-
-        string? Word() => body.Read7BitEncodedInt() is > 0 and var place ? words[place - 1] : null;
-
-        Spot? Spot()
+        private double? Known()
         {
-            if (Word() is not { } word)
-                return null;
-            if (!spots.TryGetValue(word, out var spot))
-                spots[word] = spot = Core.Ground.Spot.Parse(word);
-            return spot;
+            var number = BitConverter.ToDouble(bytes, at);
+            at += sizeof(double);
+            return double.IsNaN(number) ? null : number;
         }
 
-        Contest Contest()
+        private string? Word() => Whole() is > 0 and var place ? words[place - 1] : null;
+
+        private Spot? Spot() => Whole() is > 0 and var place ? spots[place - 1] ??= known.Spot(words[place - 1]) : null;
+
+        private Followed Follow()
+        {
+            var (from, technique, to) = (Spot()!.Value, Word()!, Spot());
+            var counted = Whole();
+            return new Followed(from, (Actor)(counted & 1), technique, to, counted >> 1);
+        }
+
+        private Goes? Goes()
+        {
+            if (Word() is not { } block)
+                return null;
+            var (focus, start) = (Word()!, Spot()!.Value);
+            var (rung, inSpot) = (Whole() - 1, bytes[at++] != 0);
+            return new Goes(block, focus, rung, start, inSpot, List(() => bytes[at++] is var go && (go >> 1) is > 0 and var side ? new Try((go & 1) != 0, (Side)(side - 1)) : new Try((go & 1) != 0)));
+        }
+
+        private Contest Contest(string session, string roll)
         {
             var (spot, technique, next, seen) = (Spot()!.Value, Word(), Spot(), Spot());
-            var flags = body.ReadByte();
-            var exchange = body.Read7BitEncodedInt();
-            var moment = body.Read7BitEncodedInt();
+            var flags = bytes[at++];
+            var (exchange, moment) = (Whole(), Whole());
             return new Contest
             {
                 Spot = spot,

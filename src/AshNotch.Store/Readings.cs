@@ -6,42 +6,42 @@ using Microsoft.Data.Sqlite;
 namespace AshNotch.Store;
 
 /// <summary>What judgements need of every roll: written in the same transaction as the roll, so that it never lags behind.</summary>
-public sealed class Readings
+public sealed class Readings(Database database)
 {
     /// <summary>Goes up whenever rolls are read in another way than before.</summary>
-    private const string Stamp = "4";
-
-    private readonly Database database;
-
-    /// <summary>Readings of a log; those made by an older program are made anew first.</summary>
-    public Readings(Database database)
-    {
-        this.database = database;
-        if (database.Read(c => c.One("SELECT reading_stamp FROM state", r => r.Text(0))) != Stamp)
-            Rebuild();
-    }
+    private const string Stamp = "5";
 
     /// <summary>The readings of every roll that is not in the bin, oldest first.</summary>
-    public IReadOnlyList<RollReading> All() => database.Read(c =>
-    {
-        var spots = new Dictionary<string, Spot>();
-        return c.All(
-            """
-            SELECT s.id, r.id, s.date, s.attire, d.body
-            FROM reading d JOIN roll r ON r.key = d.roll_key JOIN session s ON s.key = r.session_key
-            WHERE r.binned_at IS NULL AND s.binned_at IS NULL ORDER BY s.date, s.start_time, s.key, r.place
-            """,
-            r => ReadingBody.Read(
-                (byte[])r.GetValue(4), spots, r.GetString(0), r.GetString(1), DateOnly.ParseExact(r.GetString(2), "yyyy-MM-dd"), Words.Required<Attire>(r.GetString(3))));
-    });
+    public IReadOnlyList<RollReading> All() => database.Read(c => KeptReadings.Of(c, GroundOf(c).Usual, 0, null).Readings);
 
     /// <summary>Reads every roll anew; answers how many. The result is what writing them one by one has left.</summary>
     public int Rebuild() => database.Write(c => Rebuild(c));
+
+    /// <summary>Readings made by an older program are made anew.</summary>
+    internal static void BringUpToDate(Database database)
+    {
+        if (database.Read(c => c.One("SELECT reading_stamp FROM state", r => r.Text(0))) != Stamp)
+            database.Aside(Rebuild);
+    }
+
+    /// <summary>Reads anew the rolls that name a position or technique that has changed.</summary>
+    internal static void ReadAgain(SqliteConnection connection, IReadOnlyList<string> ids)
+    {
+        var keys = connection.All(
+            """
+            SELECT e.roll_key FROM moment m JOIN exchange e ON e.key = m.exchange_key
+            WHERE m.technique IN (SELECT value FROM json_each($ids)) OR m.from_position IN (SELECT value FROM json_each($ids)) OR m.to_position IN (SELECT value FROM json_each($ids))
+            UNION SELECT roll_key FROM exchange WHERE start_position IN (SELECT value FROM json_each($ids)) OR end_technique IN (SELECT value FROM json_each($ids))
+            """,
+            r => r.GetInt64(0), ("$ids", Commands.Json(ids)));
+        Write(connection, keys);
+    }
 
     internal static int Rebuild(SqliteConnection connection)
     {
         var ground = GroundOf(connection);
         using var command = Prepare(connection);
+        connection.Run("DELETE FROM reading");
         var done = 0;
         foreach (var keys in connection.All("SELECT key FROM roll ORDER BY key", r => r.GetInt64(0)).Chunk(500))
         {
@@ -67,12 +67,18 @@ public sealed class Readings
         var keys = connection.All(
             "SELECT key FROM roll WHERE partner_key = (SELECT key FROM partner WHERE id = $id) AND (partner_belt IS NULL OR partner_weight_kg IS NULL)",
             r => r.GetInt64(0), ("$id", partner));
+        Write(connection, keys);
+    }
+
+    private static void Write(SqliteConnection connection, IReadOnlyList<long> keys)
+    {
         if (keys.Count == 0)
             return;
         using var command = Prepare(connection);
         var ground = GroundOf(connection);
-        foreach (var stored in SessionRows.RollsWhere(connection, "r.key IN (SELECT value FROM json_each($keys))", ("$keys", $"[{string.Join(',', keys)}]")))
-            Write(command, stored.Key, stored.Roll, ground);
+        foreach (var part in keys.Chunk(500))
+            foreach (var stored in SessionRows.RollsWhere(connection, "r.key IN (SELECT value FROM json_each($keys))", ("$keys", $"[{string.Join(',', part)}]")))
+                Write(command, stored.Key, stored.Roll, ground);
     }
 
     internal static void Write(SqliteCommand command, long rollKey, Roll roll, GroundMap ground)

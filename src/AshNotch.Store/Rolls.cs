@@ -1,5 +1,4 @@
 using AshNotch.Core.Ground;
-using AshNotch.Core.Judging.Patterns;
 using AshNotch.Core.Log;
 using Microsoft.Data.Sqlite;
 
@@ -44,53 +43,36 @@ public sealed class Rolls(Database database)
         var (where, values) = Where(filter);
         var from = $"FROM roll r JOIN session s ON s.key = r.session_key LEFT JOIN partner p ON p.key = r.partner_key WHERE {where}";
         var total = c.One($"SELECT count(*) {from}", r => r.GetInt32(0), values);
+        var unreadable = new List<string>();
         var rows = c.All(
-            $"SELECT r.key, s.id, s.date, s.kind, s.attire, p.name {from} ORDER BY s.date DESC, s.start_time DESC NULLS LAST, s.key DESC, r.place LIMIT $take OFFSET $skip",
-            r => (
-                Key: r.GetInt64(0),
-                Session: r.GetString(1),
-                Date: DateOnly.Parse(r.GetString(2)),
-                Kind: Words.Required<SessionKind>(r.GetString(3)),
-                Attire: Words.Required<Attire>(r.GetString(4)),
-                Partner: r.Text(5)),
-            [.. values, ("$take", take), ("$skip", skip)]);
-        var rolls = SessionRows.RollsWhere(
-            c, "r.key IN (SELECT value FROM json_each($keys))", ("$keys", "[" + string.Join(',', rows.Select(r => r.Key)) + "]")).ToDictionary(r => r.Key);
-        return new Page<RollRow>([.. rows.Select(r => new RollRow(r.Session, r.Date, r.Kind, r.Attire, r.Partner, rolls[r.Key].Roll))], total);
+            $"SELECT r.key, s.id, s.date, s.kind, s.attire, p.name, r.id {from} ORDER BY s.date DESC, s.start_time DESC NULLS LAST, s.key DESC, r.place LIMIT $take OFFSET $skip",
+            r => Row(r, unreadable), [.. values, ("$take", take), ("$skip", skip)]);
+        var byKey = rows.OfType<(long Key, RollRow Row)>().ToDictionary(r => r.Key, r => r.Row);
+        return new Page<RollRow>(
+            [.. SessionRows.RollsOf(c, [.. byKey.Keys], unreadable).Select(r => byKey[r.Key] with { Roll = r.Roll })], total, unreadable);
     });
 
-    /// <summary>Every takeaway of a part of the log, oldest first.</summary>
-    public IReadOnlyList<Takeaway> Takeaways(Attire? attire, DateOnly? from, DateOnly? to) => database.Read(c =>
+    /// <summary>What a list needs of a roll's session and partner; null, and the roll named, when that cannot be read.</summary>
+    private static (long Key, RollRow Row)? Row(SqliteDataReader r, List<string> unreadable)
     {
-        var (where, values) = Where(new RollFilter { Attire = attire, From = from, To = to });
-        return c.All(
-            $"SELECT s.id, r.id, s.date, t.value FROM roll r JOIN session s ON s.key = r.session_key, json_each(r.takeaways) t WHERE {where} ORDER BY s.date, s.key, r.place, t.key",
-            r => new Takeaway(r.GetString(0), r.GetString(1), DateOnly.ParseExact(r.GetString(2), "yyyy-MM-dd"), r.GetString(3)), values);
-    });
-
-    /// <summary>What every session taught, oldest first; sessions that name nothing are left out.</summary>
-    public IReadOnlyList<Lesson> Lessons() => database.Read(c => c.All(
-        "SELECT id, date, taught FROM session WHERE taught IS NOT NULL AND binned_at IS NULL ORDER BY date, key",
-        r => new Lesson(r.GetString(0), DateOnly.ParseExact(r.GetString(1), "yyyy-MM-dd"), r.Texts(2)!)));
-
-    /// <summary>What followed what, over the whole log.</summary>
-    public IReadOnlyList<Followed> History() => database.Read(c => c.All(
-        """
-        SELECT m.from_position, m.from_role, m.actor, m.technique,
-          CASE WHEN m.outcome = 'done' THEN m.to_position END, CASE WHEN m.outcome = 'done' THEN m.to_role END, count(*)
-        FROM moment m JOIN exchange e ON e.key = m.exchange_key JOIN roll r ON r.key = e.roll_key JOIN session s ON s.key = r.session_key
-        WHERE m.from_position IS NOT NULL AND r.binned_at IS NULL AND s.binned_at IS NULL
-        GROUP BY 1, 2, 3, 4, 5, 6
-        """,
-        r => new Followed(
-            Words.Spot(r.GetString(0), r.GetString(1))!.Value, Words.Required<Actor>(r.GetString(2)), r.GetString(3), Words.Spot(r.Text(4), r.Text(5)), r.GetInt32(6))));
+        try
+        {
+            return (r.GetInt64(0), new RollRow(
+                r.GetString(1), Words.Date(r.GetString(2)), Words.Required<SessionKind>(r.GetString(3)), Words.Required<Attire>(r.GetString(4)), r.Text(5), new Roll { Id = r.GetString(6) }));
+        }
+        catch (Exception broken) when (broken is InvalidDataException or FormatException or InvalidCastException)
+        {
+            unreadable.Add($"roll {r.GetValue(2)}, {r.GetValue(6)}");
+            return null;
+        }
+    }
 
     private static (string Where, (string, object?)[] Values) Where(RollFilter f)
     {
         var parts = new List<string> { "r.binned_at IS NULL", "s.binned_at IS NULL" };
         var values = new List<(string, object?)>();
         Add(f.Partner, "r.partner_key = (SELECT key FROM partner WHERE id = $partner)", "$partner");
-        Add(Word.Of(f.Belt), "r.partner_belt = $belt", "$belt");
+        Add(Word.Of(f.Belt), "coalesce(r.partner_belt, p.belt) = $belt", "$belt");
         Add(Word.Of(f.Attire), "s.attire = $attire", "$attire");
         Add(f.From?.ToString("yyyy-MM-dd"), "s.date >= $from", "$from");
         Add(f.To?.ToString("yyyy-MM-dd"), "s.date <= $to", "$to");
@@ -106,10 +88,13 @@ public sealed class Rolls(Database database)
                 values.Add(("$role", Word.Of(f.Role)));
         }
 
-        if (Search(f.Words) is { } words)
+        if (!string.IsNullOrWhiteSpace(f.Words))
         {
-            parts.Add("(r.key IN (SELECT rowid FROM roll_words WHERE text MATCH $words) OR s.key IN (SELECT rowid FROM session_words WHERE text MATCH $words))");
-            values.Add(("$words", words));
+            // Nothing that could be a word: nothing is found, rather than everything.
+            var words = Search(f.Words);
+            parts.Add(words is null ? "0" : "(r.key IN (SELECT rowid FROM roll_words WHERE text MATCH $words) OR s.key IN (SELECT rowid FROM session_words WHERE text MATCH $words))");
+            if (words is not null)
+                values.Add(("$words", words));
         }
 
         return (string.Join(" AND ", parts), [.. values]);

@@ -16,10 +16,47 @@ internal static class SessionRows
         "r.minutes, r.intensity, r.intent, r.ruleset, r.told, r.notes, r.takeaways, r.version, r.goes";
 
     /// <summary>The sessions of these keys with the rolls that are not in the bin, in the order of the keys.</summary>
-    public static IReadOnlyList<Versioned<Session>> Sessions(SqliteConnection connection, IReadOnlyList<long> keys)
+    /// <param name="connection">The log.</param>
+    /// <param name="keys">Which.</param>
+    /// <param name="unreadable">Where sessions and rolls that cannot be read are named; null to throw instead.</param>
+    public static IReadOnlyList<Versioned<Session>> Sessions(SqliteConnection connection, IReadOnlyList<long> keys, List<string>? unreadable = null)
     {
-        var rolls = RollsWhere(connection, "r.session_key IN (SELECT value FROM json_each($keys)) AND r.binned_at IS NULL", ("$keys", JsonSerializer.Serialize(keys)))
-            .ToLookup(r => r.SessionKey, r => r.Roll);
+        if (unreadable is null)
+            return Sessions(connection, keys, Rolls(connection, keys));
+        try
+        {
+            return Sessions(connection, keys, Rolls(connection, keys));
+        }
+        catch (Exception broken) when (IsBroken(broken))
+        {
+            // One by one, so that what is broken costs no more than itself.
+            return [.. keys.SelectMany(key => Whole(connection, key, unreadable))];
+        }
+    }
+
+    /// <summary>Every session not in the bin, in the order in which they came, read a chunk at a time.</summary>
+    public static IEnumerable<Session> Every(SqliteConnection connection, List<string> unreadable) =>
+        connection.All("SELECT key FROM session WHERE binned_at IS NULL ORDER BY key", r => r.GetInt64(0))
+            .Chunk(200)
+            .SelectMany(keys => Sessions(connection, keys, unreadable))
+            .Select(s => s.Value);
+
+    /// <summary>The rolls of these keys, in their order; what cannot be read is named and left out.</summary>
+    public static IReadOnlyList<StoredRoll> RollsOf(SqliteConnection connection, IReadOnlyList<long> keys, List<string> unreadable)
+    {
+        try
+        {
+            var found = RollsWhere(connection, "r.key IN (SELECT value FROM json_each($keys))", ("$keys", JsonSerializer.Serialize(keys))).ToDictionary(r => r.Key);
+            return [.. keys.Where(found.ContainsKey).Select(k => found[k])];
+        }
+        catch (Exception broken) when (IsBroken(broken))
+        {
+            return [.. keys.SelectMany(key => OneRoll(connection, key, unreadable))];
+        }
+    }
+
+    private static IReadOnlyList<Versioned<Session>> Sessions(SqliteConnection connection, IReadOnlyList<long> keys, ILookup<long, Roll> rolls)
+    {
         var found = connection.All(
             "SELECT key, id, date, start_time, kind, attire, minutes, effort, aim, notes, version, taught FROM session WHERE key IN (SELECT value FROM json_each($keys))",
             r => (Key: r.GetInt64(0), Session: new Versioned<Session>(Header(r) with { Rolls = [.. rolls[r.GetInt64(0)]] }, r.GetInt64(10))),
@@ -27,12 +64,53 @@ internal static class SessionRows
         return [.. keys.Where(found.ContainsKey).Select(k => found[k])];
     }
 
-    /// <summary>Every session not in the bin, in the order in which they came, read a chunk at a time.</summary>
-    public static IEnumerable<Session> Every(SqliteConnection connection) =>
-        connection.All("SELECT key FROM session WHERE binned_at IS NULL ORDER BY key", r => r.GetInt64(0))
-            .Chunk(200)
-            .SelectMany(keys => Sessions(connection, keys))
-            .Select(s => s.Value);
+    private static ILookup<long, Roll> Rolls(SqliteConnection connection, IReadOnlyList<long> sessions) =>
+        RollsWhere(connection, "r.session_key IN (SELECT value FROM json_each($keys)) AND r.binned_at IS NULL", ("$keys", JsonSerializer.Serialize(sessions)))
+            .ToLookup(r => r.SessionKey, r => r.Roll);
+
+    private static IEnumerable<Versioned<Session>> Whole(SqliteConnection connection, long key, List<string> unreadable)
+    {
+        try
+        {
+            var rolls = connection.All("SELECT key FROM roll WHERE session_key = $key AND binned_at IS NULL ORDER BY place", r => r.GetInt64(0), ("$key", key));
+            var readable = rolls.SelectMany(roll => OneRoll(connection, roll, unreadable)).ToLookup(r => r.SessionKey, r => r.Roll);
+            return Sessions(connection, [key], readable);
+        }
+        catch (Exception broken) when (IsBroken(broken))
+        {
+            unreadable.Add($"session {Name(connection, "SELECT date FROM session WHERE key = $key", key)}");
+            return [];
+        }
+    }
+
+    private static IEnumerable<StoredRoll> OneRoll(SqliteConnection connection, long key, List<string> unreadable)
+    {
+        try
+        {
+            return RollsWhere(connection, "r.key = $key", ("$key", key));
+        }
+        catch (Exception broken) when (IsBroken(broken))
+        {
+            unreadable.Add($"roll {Name(connection, "SELECT s.date || ', ' || r.id FROM roll r JOIN session s ON s.key = r.session_key WHERE r.key = $key", key)}");
+            return [];
+        }
+    }
+
+    private static string Name(SqliteConnection connection, string sql, long key)
+    {
+        try
+        {
+            return connection.One(sql, r => r.GetString(0), ("$key", key)) ?? $"number {key}";
+        }
+        catch (SqliteException)
+        {
+            return $"number {key}";
+        }
+    }
+
+    /// <summary>What a damaged page or a row that nobody of ours wrote comes to.</summary>
+    private static bool IsBroken(Exception error) =>
+        error is SqliteException { SqliteErrorCode: 11 or 26 } or InvalidDataException or FormatException or JsonException or InvalidCastException or ArgumentException;
 
     /// <summary>The rolls for which the condition on <c>r</c> holds, in the order of session and place.</summary>
     public static IReadOnlyList<StoredRoll> RollsWhere(SqliteConnection connection, string where, params (string, object?)[] values)

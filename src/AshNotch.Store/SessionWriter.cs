@@ -5,14 +5,14 @@ using Microsoft.Data.Sqlite;
 namespace AshNotch.Store;
 
 /// <summary>Records into rows. Commands are prepared once, so that a whole file goes in within seconds.</summary>
-internal sealed class SessionWriter(SqliteConnection connection) : IDisposable
+internal sealed class SessionWriter(SqliteConnection connection, GroundMap? known = null) : IDisposable
 {
     private readonly SqliteCommand session = connection.Prepare(
         """
-        INSERT INTO session (id, date, start_time, kind, attire, minutes, effort, aim, notes, taught, version)
-        VALUES ($id, $date, $start, $kind, $attire, $minutes, $effort, $aim, $notes, $taught, 1)
+        INSERT INTO session (id, date, start_time, kind, attire, minutes, effort, aim, notes, taught, binned_at, version)
+        VALUES ($id, $date, $start, $kind, $attire, $minutes, $effort, $aim, $notes, $taught, $binned, 1)
         ON CONFLICT (id) DO UPDATE SET date = $date, start_time = $start, kind = $kind, attire = $attire, minutes = $minutes,
-          effort = $effort, aim = $aim, notes = $notes, taught = $taught, version = version + 1, binned_at = NULL
+          effort = $effort, aim = $aim, notes = $notes, taught = $taught, version = version + 1, binned_at = $binned
         RETURNING key, version
         """);
 
@@ -47,26 +47,28 @@ internal sealed class SessionWriter(SqliteConnection connection) : IDisposable
 
     private readonly SqliteCommand rollWords = connection.Prepare(
         """
-        INSERT OR REPLACE INTO roll_words (rowid, text) SELECT key, text FROM roll_text WHERE key = $key
+        INSERT OR REPLACE INTO roll_words (rowid, text) VALUES ($key, $text)
         """);
 
     private readonly SqliteCommand sessionWords = connection.Prepare(
         """
-        INSERT OR REPLACE INTO session_words (rowid, text) SELECT key, text FROM session_text WHERE key = $key
+        INSERT OR REPLACE INTO session_words (rowid, text) VALUES ($key, $text)
         """);
 
     private readonly SqliteCommand reading = Readings.Prepare(connection);
 
-    private readonly Lazy<GroundMap> ground = new(() => Readings.GroundOf(connection));
+    private readonly Lazy<GroundMap> ground = new(() => known ?? Readings.GroundOf(connection));
 
     /// <summary>Adds or replaces a session's own row, without its rolls.</summary>
-    public (long Key, long Version) Header(Session s)
+    /// <param name="s">The session.</param>
+    /// <param name="binnedAt">What it is marked with while it is not to be seen; null for one that is.</param>
+    public (long Key, long Version) Header(Session s, string? binnedAt = null)
     {
         var written = Return(session,
             ("$id", s.Id), ("$date", s.Date.ToString("yyyy-MM-dd")), ("$start", s.StartTime?.ToString("HH:mm")), ("$kind", Word.Of(s.Kind)),
             ("$attire", Word.Of(s.Attire)), ("$minutes", s.Minutes), ("$effort", s.Effort), ("$aim", s.Aim), ("$notes", s.Notes),
-            ("$taught", Commands.Json(s.Taught)));
-        Do(sessionWords, ("$key", written.Key));
+            ("$taught", Commands.Json(s.Taught)), ("$binned", binnedAt));
+        Do(sessionWords, ("$key", written.Key), ("$text", Lines([s.Aim, s.Notes])));
         return written;
     }
 
@@ -82,7 +84,7 @@ internal sealed class SessionWriter(SqliteConnection connection) : IDisposable
         Do(clear, ("$roll", written.Key));
         for (var i = 0; i < r.Exchanges.Count; i++)
             Exchange(written.Key, r.Exchanges[i], i);
-        Do(rollWords, ("$key", written.Key));
+        Do(rollWords, ("$key", written.Key), ("$text", Lines([r.Told, r.Notes, .. r.Takeaways ?? [], .. r.Exchanges.SelectMany(e => e.Moments).SelectMany(m => new[] { m.Note, m.Better })])));
         Readings.Write(reading, written.Key, r, ground.Value);
         return written;
     }
@@ -108,6 +110,9 @@ internal sealed class SessionWriter(SqliteConnection connection) : IDisposable
                 ("$reasons", Commands.Json(m.Reasons)), ("$note", m.Note), ("$better", m.Better), ("$sure", m.Sure is { } sure ? (sure ? 1 : 0) : null));
         }
     }
+
+    /// <summary>All that was written in words, a line each.</summary>
+    private static string Lines(IEnumerable<string?> texts) => string.Join('\n', texts.Where(t => !string.IsNullOrEmpty(t)));
 
     private static string? RoleOf(Spot? spot) => spot is { } s ? Word.Of(s.Role) : null;
 

@@ -1,3 +1,4 @@
+using AshNotch.Core.Judging.Patterns;
 using AshNotch.Core.Load;
 using AshNotch.Core.Log;
 using Microsoft.Data.Sqlite;
@@ -7,7 +8,8 @@ namespace AshNotch.Store;
 /// <summary>A page of a longer list.</summary>
 /// <param name="Items">What is on it.</param>
 /// <param name="Total">How many there are in all.</param>
-public sealed record Page<T>(IReadOnlyList<T> Items, int Total);
+/// <param name="Unreadable">What is on it and could not be read, by name.</param>
+public sealed record Page<T>(IReadOnlyList<T> Items, int Total, IReadOnlyList<string> Unreadable);
 
 /// <summary>
 /// Sessions and the rolls under them. A session's version covers its rolls: writing one roll raises both, so nobody can
@@ -22,13 +24,28 @@ public sealed class Sessions(Database database)
             "SELECT key FROM session WHERE binned_at IS NULL ORDER BY date DESC, start_time DESC NULLS LAST, key DESC LIMIT $take OFFSET $skip",
             r => r.GetInt64(0), ("$take", take), ("$skip", skip));
         var total = c.One("SELECT count(*) FROM session WHERE binned_at IS NULL", r => r.GetInt32(0));
-        return new Page<Versioned<Session>>(SessionRows.Sessions(c, keys), total);
+        var unreadable = new List<string>();
+        return new Page<Versioned<Session>>(SessionRows.Sessions(c, keys, unreadable), total, unreadable);
     });
 
-    /// <summary>Every visit to the mat, as far as its load goes, oldest first.</summary>
-    public IReadOnlyList<Visit> Visits() => database.Read(c => c.All(
-        "SELECT id, date, minutes, effort FROM session WHERE binned_at IS NULL ORDER BY date, key",
-        r => new Visit(r.GetString(0), DateOnly.ParseExact(r.GetString(1), "yyyy-MM-dd"), r.Number(2), r.Number(3))));
+    /// <summary>Every visit to the mat, as far as its load goes, and what the sessions taught that name it; both oldest first.</summary>
+    internal static (IReadOnlyList<Visit> Visits, IReadOnlyList<Lesson> Lessons) VisitsAndLessons(SqliteConnection connection)
+    {
+        var (visits, lessons) = (new List<Visit>(), new List<Lesson>());
+        foreach (var (id, date, minutes, effort, taught, attire) in connection.All(
+            "SELECT id, date, minutes, effort, taught, attire FROM session WHERE binned_at IS NULL ORDER BY date, key",
+            r => (r.GetString(0), r.GetString(1), r.Number(2), r.Number(3), r.Text(4), r.GetString(5))))
+        {
+            // A row that makes no sense is named where sessions are listed; here it is passed over.
+            if (!DateOnly.TryParseExact(date, "yyyy-MM-dd", out var day) || !Word.TryRead<Attire>(attire, out var worn))
+                continue;
+            visits.Add(new Visit(id, day, minutes, effort));
+            if (taught is not null && Commands.TextsOf(taught) is { Count: > 0 } techniques)
+                lessons.Add(new Lesson(id, day, worn, techniques));
+        }
+
+        return (visits, lessons);
+    }
 
     public Versioned<Session>? Get(string id) => database.Read(c => Get(c, id));
 
@@ -40,24 +57,19 @@ public sealed class Sessions(Database database)
     /// <summary>Replaces a session that was read at a version.</summary>
     /// <param name="session">What it is to be.</param>
     /// <param name="withRolls">Whether its rolls are to be replaced too; those that are gone from it go to the bin.</param>
-    /// <param name="expected">The version that was read.</param>
+    /// <param name="expected">What is asked of the version that stands.</param>
     /// <param name="now">For the bin.</param>
-    public Written Put(Session session, bool withRolls, long expected, DateTimeOffset now) => database.Write(c => Get(c, session.Id) switch
-    {
-        null => new Written(WriteOutcome.Missing, 0),
-        { Version: var v } when v != expected => new Written(WriteOutcome.Stale, v),
-        _ => Save(c, session, withRolls, now),
-    });
+    public Written Put(Session session, bool withRolls, Expected expected, DateTimeOffset now) => database.Write(c =>
+        Written.Refused(Get(c, session.Id)?.Version ?? 0, expected) ?? Save(c, session, withRolls, now));
 
     /// <summary>Into the bin, if the version is the one that was read (or none was named).</summary>
-    public Written Bin(string id, long? expected, DateTimeOffset now) => database.Write(c =>
+    public Written Bin(string id, Expected? expected, DateTimeOffset now) => database.Write(c =>
     {
-        if (Get(c, id) is not { } stored)
-            return new Written(WriteOutcome.Missing, 0);
-        if (expected is { } v && v != stored.Version)
-            return new Written(WriteOutcome.Stale, stored.Version);
+        var version = Get(c, id)?.Version ?? 0;
+        if (Written.Refused(version, expected ?? Expected.Anything) is { } refused)
+            return refused;
         Bins.Bin(c, "session", "id = $id", now, ("$id", id));
-        return new Written(WriteOutcome.Saved, stored.Version + 1);
+        return new Written(WriteOutcome.Saved, version + 1);
     });
 
     public Versioned<Roll>? GetRoll(string session, string roll) => database.Read(c => GetRoll(c, session, roll));
@@ -72,31 +84,28 @@ public sealed class Sessions(Database database)
         return SaveRoll(c, key, roll, place);
     });
 
-    public Written PutRoll(string session, Roll roll, long expected) => database.Write(c =>
+    public Written PutRoll(string session, Roll roll, Expected expected) => database.Write(c =>
     {
-        if (GetRoll(c, session, roll.Id) is not { } stored)
-            return new Written(WriteOutcome.Missing, 0);
-        if (stored.Version != expected)
-            return new Written(WriteOutcome.Stale, stored.Version);
+        if (Written.Refused(GetRoll(c, session, roll.Id)?.Version ?? 0, expected) is { } refused)
+            return refused;
         var key = Key(c, session, binnedToo: false)!.Value;
         var place = c.One("SELECT place FROM roll WHERE session_key = $key AND id = $id", r => r.GetInt32(0), ("$key", key), ("$id", roll.Id));
         return SaveRoll(c, key, roll, place);
     });
 
-    public Written BinRoll(string session, string roll, long? expected, DateTimeOffset now) => database.Write(c =>
+    public Written BinRoll(string session, string roll, Expected? expected, DateTimeOffset now) => database.Write(c =>
     {
-        if (GetRoll(c, session, roll) is not { } stored)
-            return new Written(WriteOutcome.Missing, 0);
-        if (expected is { } v && v != stored.Version)
-            return new Written(WriteOutcome.Stale, stored.Version);
+        var version = GetRoll(c, session, roll)?.Version ?? 0;
+        if (Written.Refused(version, expected ?? Expected.Anything) is { } refused)
+            return refused;
         var key = Key(c, session, binnedToo: false)!.Value;
         Bins.Bin(c, "roll", "session_key = $key AND id = $id", now, ("$key", key), ("$id", roll));
         Touch(c, key);
-        return new Written(WriteOutcome.Saved, stored.Version + 1);
+        return new Written(WriteOutcome.Saved, version + 1);
     });
 
     internal static Versioned<Session>? Get(SqliteConnection connection, string id) =>
-        Key(connection, id, binnedToo: false) is { } key ? SessionRows.Sessions(connection, [key])[0] : null;
+        Key(connection, id, binnedToo: false) is { } key ? SessionRows.Sessions(connection, [key]).FirstOrDefault() : null;
 
     private static Versioned<Roll>? GetRoll(SqliteConnection connection, string session, string roll) =>
         SessionRows.RollsWhere(

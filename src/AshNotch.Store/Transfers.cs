@@ -1,3 +1,4 @@
+using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 using Microsoft.Data.Sqlite;
 
@@ -9,10 +10,13 @@ public sealed record ImportCount(int Added, int Changed, int Same);
 /// <summary>What an import did.</summary>
 public sealed record ImportReport
 {
+    /// <summary>Partners.</summary>
     public required ImportCount Partners { get; init; }
 
+    /// <summary>Sessions.</summary>
     public required ImportCount Sessions { get; init; }
 
+    /// <summary>Rolls.</summary>
     public required ImportCount Rolls { get; init; }
 
     /// <summary>Positions, techniques and aliases of the owner's that were new or other than before.</summary>
@@ -22,66 +26,200 @@ public sealed record ImportReport
     public IReadOnlyList<string> Remarks { get; init; } = [];
 }
 
+/// <summary>What became of an import.</summary>
+/// <param name="Report">What it did; null when it was refused.</param>
+/// <param name="Faults">Why it was refused, whole.</param>
+public sealed record Imported(ImportReport? Report, IReadOnlyList<Fault> Faults);
+
+/// <summary>The whole log as it goes into a file.</summary>
+/// <param name="Athlete">The owner; null in a log that has none.</param>
+/// <param name="Partners">Everyone that is not in the bin or whom a roll names.</param>
+/// <param name="Sessions">The sessions, read as they are asked for.</param>
+/// <param name="Words">What the owner added to the ground.</param>
+/// <param name="SelfRatings">The owner's ratings.</param>
+/// <param name="Blocks">Drill blocks.</param>
+/// <param name="Niggles">Niggles.</param>
+/// <param name="Unreadable">What could not be read, by name; grows while the sessions are taken.</param>
+public sealed record WholeLog(
+    Athlete? Athlete, IReadOnlyList<Partner> Partners, IEnumerable<Session> Sessions, PersonalWords Words, IReadOnlyList<SelfRating> SelfRatings,
+    IReadOnlyList<Block> Blocks, IReadOnlyList<Niggle> Niggles, IReadOnlyList<string> Unreadable);
+
 /// <summary>The whole log in and out.</summary>
 public sealed class Transfers(Database database)
 {
+    /// <summary>What marks sessions and partners that an import has put into the file and not shown yet.</summary>
+    internal const string Importing = "importing";
+
+    private const int SessionsAtOnce = 60;
+
     /// <summary>Reads the whole log from one unchanging picture and hands it over; sessions come as they are asked for.</summary>
-    public async Task Export(Func<Athlete?, IReadOnlyList<Partner>, IEnumerable<Session>, Core.Ground.PersonalWords, IReadOnlyList<SelfRating>, IReadOnlyList<Block>, IReadOnlyList<Niggle>, Task> take)
+    public async Task Export(Func<WholeLog, Task> take)
     {
         using var connection = database.Open();
         using var transaction = connection.BeginTransaction(deferred: true);
-        await take(Athletes.Get(connection)?.Value, Partners.ForExport(connection), SessionRows.Every(connection), Vocabulary.Get(connection), SelfRatings.All(connection),
-            [.. Blocks.Table.All(connection).Select(b => b.Value)], [.. Niggles.Table.All(connection).Select(n => n.Value)]);
+        var unreadable = new List<string>();
+        await take(new WholeLog(
+            Athletes.Get(connection)?.Value, Partners.ForExport(connection), SessionRows.Every(connection, unreadable), Vocabulary.Get(connection), SelfRatings.All(connection),
+            [.. Blocks.Table.All(connection).Select(b => b.Value)], [.. Niggles.Table.All(connection).Select(n => n.Value)], unreadable));
     }
 
     /// <summary>
-    /// Merges a checked logbook by id in one transaction. What the file holds replaces what stands under the same id; what
-    /// only the log holds stays. The profile is taken over only by a log that has none.
+    /// Merges a checked logbook by id, all of it or none. What the file holds replaces what stands under the same id; what only
+    /// the log holds stays. The profile is taken over only by a log that has none. New sessions go in a few at a time, hidden, so
+    /// that nobody who saves meanwhile has to wait; one transaction at the end shows them and writes the rest. An import that was
+    /// called off or cut short leaves only hidden rows, which are taken away.
     /// </summary>
+    /// <param name="logbook">The logbook.</param>
     /// <param name="stop">Ends the import between two sessions; nothing is kept then.</param>
-    public ImportReport Import(Logbook logbook, CancellationToken stop = default) => database.Write(c =>
+    /// <param name="progress">Told now and then how many sessions are in.</param>
+    public Imported Import(Logbook logbook, CancellationToken stop = default, Action<int>? progress = null)
     {
-        var remarks = Profile(c, logbook.Athlete);
-        var words = Vocabulary.Merge(c, logbook.Vocabulary);
-        var partners = new Counter();
-        foreach (var partner in logbook.Partners)
+        lock (database.Importing)
         {
-            var stored = Partners.Get(c, partner.Id, binnedToo: true)?.Value;
-            var binned = stored is not null && Partners.Get(c, partner.Id, binnedToo: false) is null;
-            if (partners.Count(stored is null, !binned && Same.As(stored, partner)))
-                Partners.Save(c, partner);
+            try
+            {
+                RemoveHidden();
+                var (words, faults) = database.Read(c => Vocabulary.Joined(c, logbook.Vocabulary));
+                return faults.Count > 0 ? new Imported(null, faults) : new Imported(Import(logbook, GroundMap.Default.With(words), stop, progress), []);
+            }
+            catch
+            {
+                RemoveHidden();
+                throw;
+            }
+        }
+    }
+
+    /// <summary>Takes away what an import that did not come to its end has left.</summary>
+    internal void RemoveHidden()
+    {
+        while (database.Aside(c =>
+        {
+            var keys = c.All($"SELECT key FROM session WHERE binned_at = '{Importing}' LIMIT {SessionsAtOnce}", r => r.GetInt64(0));
+            var these = $"({string.Join(',', keys)})";
+            c.Run($"DELETE FROM roll_words WHERE rowid IN (SELECT key FROM roll WHERE session_key IN {these}); DELETE FROM session_words WHERE rowid IN {these}");
+            c.Run($"DELETE FROM session WHERE key IN {these}");
+            return keys.Count;
+        }) > 0)
+        {
         }
 
-        if (words > 0)
-            Readings.Rebuild(c);
+        database.Aside(c => c.Run($"DELETE FROM partner WHERE binned_at = '{Importing}'"));
+    }
 
-        SelfRatings.Merge(c, logbook.SelfRatings);
-        Blocks.Table.Merge(c, logbook.Blocks);
-        Niggles.Table.Merge(c, logbook.Niggles);
-        var sessions = new Counter();
-        var rolls = new Counter();
-        using var writer = new SessionWriter(c);
-        foreach (var session in logbook.Sessions)
+    private ImportReport Import(Logbook logbook, GroundMap ground, CancellationToken stop, Action<int>? progress)
+    {
+        var known = database.Read(c => c.All("SELECT id FROM partner", r => r.GetString(0)).ToHashSet());
+        var present = database.Read(c => c.All("SELECT id FROM session", r => r.GetString(0)).ToHashSet());
+        var newPartners = logbook.Partners.Where(p => !known.Contains(p.Id)).ToList();
+        var newSessions = logbook.Sessions.Where(s => !present.Contains(s.Id)).ToList();
+        var (sessions, rolls) = (new Counter(), new Counter());
+        var changed = Compare([.. logbook.Sessions.Where(s => present.Contains(s.Id))], sessions, rolls, stop);
+        database.Aside(c =>
+        {
+            foreach (var partner in newPartners)
+                Partners.Save(c, partner, Importing);
+            return 0;
+        });
+        var done = 0;
+        foreach (var chunk in newSessions.Chunk(SessionsAtOnce))
         {
             stop.ThrowIfCancellationRequested();
-            Merge(c, writer, session, sessions, rolls);
+            database.Aside(c =>
+            {
+                using var writer = new SessionWriter(c, ground);
+                foreach (var session in chunk)
+                {
+                    var (key, _) = writer.Header(session, Importing);
+                    for (var i = 0; i < session.Rolls.Count; i++)
+                        writer.Roll(key, session.Rolls[i], i);
+                    sessions.Count(isNew: true, isSame: false);
+                    foreach (var _ in session.Rolls)
+                        rolls.Count(isNew: true, isSame: false);
+                }
+
+                return 0;
+            });
+            progress?.Invoke(done += chunk.Length);
         }
 
-        return new ImportReport { Partners = partners.Total, Sessions = sessions.Total, Rolls = rolls.Total, Words = words, Remarks = remarks };
-    });
+        stop.ThrowIfCancellationRequested();
+        return database.Write(c =>
+        {
+            var remarks = Profile(c, logbook.Athlete);
+            var words = Vocabulary.Merge(c, logbook.Vocabulary);
+            c.Run($"UPDATE session SET binned_at = NULL WHERE binned_at = '{Importing}'");
+            var partners = Show(c, logbook.Partners, newPartners);
+            SelfRatings.Merge(c, logbook.SelfRatings);
+            Blocks.Table.Merge(c, logbook.Blocks);
+            Niggles.Table.Merge(c, logbook.Niggles);
+            using var writer = new SessionWriter(c, ground);
+            foreach (var (session, news) in changed)
+            {
+                var (key, _) = writer.Header(session);
+                for (var i = 0; i < session.Rolls.Count; i++)
+                    if (news.Contains(session.Rolls[i].Id))
+                        writer.Roll(key, session.Rolls[i], i);
+            }
 
-    private static void Merge(SqliteConnection connection, SessionWriter writer, Session session, Counter sessions, Counter rolls)
+            return new ImportReport { Partners = partners, Sessions = sessions.Total, Rolls = rolls.Total, Words = words, Remarks = remarks };
+        });
+    }
+
+    /// <summary>Which sessions of those that stand differ from the file's, and by which rolls.</summary>
+    private List<(Session Session, HashSet<string> News)> Compare(IReadOnlyList<Session> both, Counter sessions, Counter rolls, CancellationToken stop)
     {
-        var stored = Sessions.Get(connection, session.Id)?.Value;
-        var known = stored?.Rolls.ToDictionary(r => r.Id) ?? [];
-        var news = session.Rolls.Where(r => rolls.Count(!known.ContainsKey(r.Id), Same.As(known.GetValueOrDefault(r.Id), r))).ToHashSet();
-        var sameHeader = Same.As(stored is null ? null : stored with { Rolls = [] }, session with { Rolls = [] });
-        if (!sessions.Count(stored is null, sameHeader && news.Count == 0))
-            return;
-        var (key, _) = writer.Header(session);
-        for (var i = 0; i < session.Rolls.Count; i++)
-            if (news.Contains(session.Rolls[i]))
-                writer.Roll(key, session.Rolls[i], i);
+        var changed = new List<(Session, HashSet<string>)>();
+        foreach (var chunk in both.Chunk(SessionsAtOnce))
+        {
+            stop.ThrowIfCancellationRequested();
+            var stored = database.Read(c => SessionRows.Sessions(c, c.All(
+                "SELECT key FROM session WHERE binned_at IS NULL AND id IN (SELECT value FROM json_each($ids))", r => r.GetInt64(0), ("$ids", Commands.Json([.. chunk.Select(s => s.Id)])))))
+                .ToDictionary(s => s.Value.Id, s => s.Value);
+            foreach (var session in chunk)
+            {
+                var before = stored.GetValueOrDefault(session.Id);
+                var old = before?.Rolls.ToDictionary(r => r.Id) ?? [];
+                var news = session.Rolls.Where(r => rolls.Count(!old.ContainsKey(r.Id), Same.As(old.GetValueOrDefault(r.Id), r))).Select(r => r.Id).ToHashSet();
+                var sameHeader = Same.As(before is null ? null : before with { Rolls = [] }, session with { Rolls = [] });
+                if (sessions.Count(before is null, sameHeader && news.Count == 0))
+                    changed.Add((session, news));
+            }
+        }
+
+        return changed;
+    }
+
+    /// <summary>
+    /// Shows the file's partners: new ones as they are, those that stand where they differ. Somebody whom the file calls deleted
+    /// does not come back by it; somebody deleted here since the file was made does.
+    /// </summary>
+    private static ImportCount Show(SqliteConnection connection, IReadOnlyList<Partner> all, IReadOnlyList<Partner> added)
+    {
+        var counter = new Counter();
+        var isNew = added.Select(p => p.Id).ToHashSet();
+        foreach (var partner in all)
+        {
+            if (isNew.Contains(partner.Id))
+            {
+                counter.Count(isNew: true, isSame: false);
+                connection.Run(
+                    $"UPDATE partner SET binned_at = $binned WHERE id = $id AND binned_at = '{Importing}'",
+                    ("$id", partner.Id), ("$binned", partner.Deleted is true ? DateTime.UnixEpoch.ToString("O") : null));
+                continue;
+            }
+
+            var stored = Partners.Get(connection, partner.Id, binnedToo: true)?.Value;
+            var binned = Partners.Get(connection, partner.Id, binnedToo: false) is null;
+            var same = Same.As(stored, partner with { Deleted = null });
+            if (!counter.Count(isNew: false, same && (!binned || partner.Deleted is true)))
+                continue;
+            Partners.Save(connection, partner);
+            if (binned && partner.Deleted is true)
+                Bins.Bin(connection, "partner", "id = $id", DateTimeOffset.UnixEpoch, ("$id", partner.Id));
+        }
+
+        return counter.Total;
     }
 
     private static List<string> Profile(SqliteConnection connection, Athlete athlete)

@@ -23,7 +23,12 @@ public enum WriteOutcome
 
 /// <param name="Outcome">What became of it.</param>
 /// <param name="Version">The version stored now; 0 when there is none.</param>
-public readonly record struct Written(WriteOutcome Outcome, long Version);
+public readonly record struct Written(WriteOutcome Outcome, long Version)
+{
+    /// <summary>The refusal of a write to something that stands at a version (0 for nothing); null when it may go on.</summary>
+    internal static Written? Refused(long version, Expected expected) =>
+        expected.Holds(version) ? null : new Written(version == 0 ? WriteOutcome.Missing : WriteOutcome.Stale, version);
+}
 
 internal static class Same
 {

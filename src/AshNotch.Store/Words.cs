@@ -13,6 +13,8 @@ internal static class Words
     public static T? Optional<T>(string? word)
         where T : struct, Enum => word is null ? null : Required<T>(word);
 
+    public static DateOnly Date(string text) => DateOnly.ParseExact(text, "yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+
     public static Kilograms? Weight(double? kilograms) => kilograms is { } kg ? new Kilograms(kg) : null;
 
     public static Spot? Spot(string? position, string? role) =>

@@ -1,30 +1,41 @@
+using System.Runtime.InteropServices;
+using AshNotch.Store;
 using AshNotch.Web;
 using Microsoft.AspNetCore.Connections;
 
-var settings = Settings.Read(args, Environment.GetEnvironmentVariable);
-if (settings.Fault is { } fault)
-    return Say(fault, 2);
-if (settings.Demo)
-    DemoFolder.RemoveLeftovers();
-try
-{
-    if (Server.OpenFault(settings) is { } closed)
-        return Say(closed, 4);
-    await using var app = Server.Build(settings);
-    await app.StartAsync();
-    Console.WriteLine($"Ash Notch is at {app.Urls.First()}  (Ctrl-C ends it)");
-    Console.WriteLine(settings.Demo ? "This is the demo log, on a throw-away copy." : $"Your log is in {settings.DataFolder}");
-    await app.WaitForShutdownAsync();
-    return 0;
-}
-catch (IOException busy) when (busy.InnerException is AddressInUseException)
-{
-    return Say($"Port {settings.Port} is taken by another program. Stop that one, or start with another: ./run --port {settings.Port + 1}", 3);
-}
-finally
+return await CommandLine.Run(args, Environment.GetEnvironmentVariable, Serve);
+
+static async Task<int> Serve(Settings settings)
 {
     if (settings.Demo)
-        DemoFolder.Remove(settings.DataFolder);
+        DemoFolder.RemoveLeftovers();
+    try
+    {
+        await using var app = Server.Build(settings);
+        using var hangUp = PosixSignalRegistration.Create(PosixSignal.SIGHUP, signal =>
+        {
+            signal.Cancel = true;
+            app.Lifetime.StopApplication();
+        });
+        await app.StartAsync();
+        Console.WriteLine($"Ash Notch is at {app.Urls.First()}  (version {Product.Version}; Ctrl-C ends it)");
+        Console.WriteLine(settings.Demo ? "This is the demo log, on a throw-away copy." : $"Your log is in {settings.DataFolder}");
+        await app.WaitForShutdownAsync();
+        return 0;
+    }
+    catch (StoreException closed)
+    {
+        return Say(closed.Message, ExitCodes.NoLog);
+    }
+    catch (IOException busy) when (busy.InnerException is AddressInUseException)
+    {
+        return Say($"Port {settings.Port} is taken by another program. Stop that one, or start with another: ./run --port {settings.Port + 1}", ExitCodes.PortTaken);
+    }
+    finally
+    {
+        if (settings.Demo)
+            DemoFolder.Remove(settings.DataFolder);
+    }
 }
 
 static int Say(string sentence, int code)

@@ -1,11 +1,11 @@
 using System.IO.Compression;
 using System.Net;
-using AshNotch.Core.Ground;
 using AshNotch.Demo;
 using AshNotch.Formats;
 using AshNotch.Store;
 using AshNotch.Web.Features;
 using AshNotch.Web.Guards;
+using AshNotch.Web.Services;
 using Microsoft.AspNetCore.HostFiltering;
 using Microsoft.AspNetCore.ResponseCompression;
 
@@ -14,9 +14,14 @@ namespace AshNotch.Web;
 /// <summary>Puts the program together: one log, its endpoints, and the pages.</summary>
 public static class Server
 {
+    /// <summary>The largest body but for a logbook, in bytes.</summary>
     public const long LargestBody = 1024 * 1024;
+
+    /// <summary>The largest logbook, in bytes.</summary>
     public const long LargestLogbook = 256L * 1024 * 1024;
 
+    /// <summary>Opens the log and makes the program; it does not listen yet.</summary>
+    /// <exception cref="StoreException">The log cannot be opened, or another program has it.</exception>
     public static WebApplication Build(Settings settings)
     {
         var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions
@@ -32,13 +37,21 @@ public static class Server
             kestrel.AddServerHeader = false;
             kestrel.Limits.MaxRequestBodySize = LargestBody;
         });
-        var services = builder.Services;
+        AddServices(builder.Services, OpenedLog.Open(settings));
+        var app = builder.Build();
+        Guard(app);
+        Map(app);
+        return app;
+    }
+
+    private static void AddServices(IServiceCollection services, OpenedLog log)
+    {
         services.AddSingleton(TimeProvider.System);
-        services.AddSingleton(_ => OpenLog(settings));
+        services.AddSingleton(_ => log).AddSingleton(s => s.GetRequiredService<OpenedLog>().Database);
         services.AddSingleton<Athletes>().AddSingleton<Partners>().AddSingleton<Sessions>().AddSingleton<Rolls>()
-            .AddSingleton<Vocabulary>().AddSingleton<Bins>().AddSingleton<Transfers>()
-            .AddSingleton<Readings>().AddSingleton<Tallies>().AddSingleton<SelfRatings>().AddSingleton<OwnGround>().AddSingleton<Judgements>()
-            .AddSingleton<Blocks>().AddSingleton<Niggles>().AddSingleton<Drills>();
+            .AddSingleton<Vocabulary>().AddSingleton<Bins>().AddSingleton<Transfers>().AddSingleton<SelfRatings>().AddSingleton<Blocks>().AddSingleton<Niggles>()
+            .AddSingleton<Snapshots>().AddSingleton<Judgements>().AddSingleton<SessionFeature.Writing>();
+        services.AddHostedService<Upkeep>();
         services.ConfigureHttpJsonOptions(o => LogJson.Configure(o.SerializerOptions));
         services.AddProblemDetails();
         services.AddExceptionHandler<Failures>();
@@ -46,55 +59,75 @@ public static class Server
         services.AddResponseCompression(o => o.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "image/svg+xml", "application/problem+json"]);
         services.Configure<BrotliCompressionProviderOptions>(o => o.Level = CompressionLevel.Optimal);
         services.Configure<GzipCompressionProviderOptions>(o => o.Level = CompressionLevel.Optimal);
-        services.Configure<HostFilteringOptions>(o => o.AllowedHosts = ["localhost", "127.0.0.1", "[::1]"]);
+        services.Configure<HostFilteringOptions>(o => o.AllowedHosts = ["*"]);
+    }
 
-        var app = builder.Build();
-        app.UseExceptionHandler();
-        app.UseHostFiltering();
+    private static void Guard(WebApplication app)
+    {
         app.UsePageHeaders();
-        app.UseSameOriginWrites();
+        app.UseExceptionHandler();
+        app.UseStatusCodePages(Problems.ForBareStatus);
+        app.UseKnownHosts();
+        app.UseSameOrigin();
         app.UseResponseCompression();
         app.UsePages();
-        app.UseStatusCodePages(Problems.ForBareStatus);
+    }
+
+    private static void Map(WebApplication app)
+    {
         app.MapOpenApi("/openapi/{documentName}.json");
         app.MapHealth();
-        app.MapAthlete();
-        app.MapPartners();
-        app.MapSessions();
-        app.MapRolls();
-        app.MapVocabulary();
-        app.MapTelling();
-        app.MapSoftSpots();
-        app.MapGround();
-        app.MapPatterns();
-        app.MapLoad();
-        app.MapNiggles();
-        app.MapBlocks();
-        app.MapTransfers();
-        app.MapBin();
-        return app;
+        var checkedOnes = app.MapGroup("").WithCheckedAddresses();
+        checkedOnes.MapAthlete();
+        checkedOnes.MapPartners();
+        checkedOnes.MapSessions();
+        checkedOnes.MapRolls();
+        checkedOnes.MapVocabulary();
+        checkedOnes.MapTelling();
+        checkedOnes.MapSoftSpots();
+        checkedOnes.MapGround();
+        checkedOnes.MapPatterns();
+        checkedOnes.MapLoad();
+        checkedOnes.MapNiggles();
+        checkedOnes.MapBlocks();
+        checkedOnes.MapTransfers();
+        checkedOnes.MapBin();
     }
+}
 
-    /// <summary>Checks what has to hold before anything is served: the ground, and that the log can be opened. Null when all is well.</summary>
-    public static string? OpenFault(Settings settings)
+/// <summary>The log of a program that runs: its folder is held and its file is open until the program ends.</summary>
+public sealed class OpenedLog : IDisposable
+{
+    private readonly FolderLock held;
+
+    private OpenedLog(FolderLock held, Database database) => (this.held, Database) = (held, database);
+
+    /// <summary>The file.</summary>
+    public Database Database { get; }
+
+    /// <summary>Takes the folder and opens the log in it; fills that of a demo.</summary>
+    /// <exception cref="StoreException">It cannot be.</exception>
+    public static OpenedLog Open(Settings settings)
     {
+        var held = FolderLock.Take(settings.DataFolder);
         try
         {
-            _ = GroundMap.Default;
-            _ = OpenLog(settings).Change;
-            return null;
+            var database = new Database(Path.Combine(settings.DataFolder, "log.db"));
+            if (settings.Demo && database.Change == 0)
+                new Transfers(database).Import(Season.Make());
+            return new OpenedLog(held, database);
         }
-        catch (Exception fault) when (fault is IOException or UnauthorizedAccessException or InvalidDataException or Microsoft.Data.Sqlite.SqliteException)
+        catch
         {
-            return $"The log in {settings.DataFolder} cannot be opened: {fault.Message} See to the folder, or name another one in ASHNOTCH_DATA.";
+            held.Dispose();
+            throw;
         }
     }
 
-    private static Database OpenLog(Settings settings)
+    /// <inheritdoc />
+    public void Dispose()
     {
-        var database = new Database(Path.Combine(settings.DataFolder, "log.db"));
-        if (settings.Demo && database.Change == 0)
-            new Transfers(database).Import(Season.Make());
-        return database;
+        Database.Dispose();
+        held.Dispose();
     }
 }

@@ -52,7 +52,7 @@ public sealed class DurabilityTests : IDisposable
     {
         var path = Path.Combine(elsewhere, "log.db");
         File.WriteAllText(path, "These are my notes, please leave them alone. " + new string('x', 4096));
-        Assert.Throws<SqliteException>(() => new Database(path));
+        Assert.Equal(StoreFault.Foreign, Assert.Throws<StoreException>(() => new Database(path)).Fault);
         Assert.StartsWith("These are my notes", File.ReadAllText(path));
     }
 

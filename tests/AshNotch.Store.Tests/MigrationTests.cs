@@ -51,7 +51,7 @@ public sealed class MigrationTests : IDisposable
     public void A_log_of_a_newer_version_is_left_alone_with_a_sentence()
     {
         Run(new Database(FilePath), "PRAGMA user_version = 999");
-        var fault = Assert.Throws<InvalidDataException>(() => new Database(FilePath));
+        var fault = Assert.Throws<StoreException>(() => new Database(FilePath));
         Assert.Contains("newer Ash Notch", fault.Message);
     }
 

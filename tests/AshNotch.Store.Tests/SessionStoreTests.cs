@@ -91,7 +91,7 @@ public sealed class SessionStoreTests : IDisposable
     public void A_binned_partner_is_still_known_in_the_rolls()
     {
         log.Sessions.Add(TempLog.Session());
-        Assert.True(log.Partners.Bin("p1", TempLog.Now));
+        Assert.Equal(WriteOutcome.Saved, log.Partners.Bin("p1", null, TempLog.Now).Outcome);
         Assert.Empty(log.Partners.All());
         Assert.Equal("p1", log.Sessions.Get("s1")!.Value.Rolls[0].PartnerId);
         Assert.Equal("Odalys B.", Assert.Single(log.Rolls.List(new RollFilter(), 0, 10).Items).PartnerName);
@@ -167,7 +167,8 @@ public sealed class SessionStoreTests : IDisposable
         Assert.Equal("r1", Ids(new RollFilter { Words = "loft" }));
         Assert.Equal("x", Ids(new RollFilter { Words = "kase NAIVE" }));
         Assert.Equal("", Ids(new RollFilter { Words = "zebra" }));
-        Assert.Equal("x r1", Ids(new RollFilter { Words = "\"(*' -" }));
+        Assert.Equal("", Ids(new RollFilter { Words = "\"(*' -" }));
+        Assert.Equal("x r1", Ids(new RollFilter { Words = "  " }));
     }
 
     [Fact]
@@ -183,9 +184,28 @@ public sealed class SessionStoreTests : IDisposable
     public void History_counts_what_followed_what()
     {
         log.Sessions.Add(TempLog.Session("s1", TempLog.Roll("r1"), TempLog.Roll("r2")));
-        var followed = Assert.Single(log.Rolls.History());
-        Assert.Equal(2, followed.Count);
+        var from = Core.Ground.Spot.Parse("half-guard:bottom");
+        var followed = log.Database.Read(c => LogSnapshot.Read(c, null)).Next[from].First(n => n.Actor == Actor.Them);
         Assert.Equal("knee-cut", followed.Technique);
-        Assert.Equal(Core.Ground.Spot.Parse("side-control:bottom"), followed.To);
+        Assert.Equal(Core.Ground.Spot.Parse("side-control:bottom"), followed.To[0]);
+    }
+
+    // An emoji or a mark holds no word: it used to be dropped, and everything was found.
+    [Theory]
+    [InlineData("🪵")]
+    [InlineData("\"")]
+    [InlineData(" -- ")]
+    public void Words_without_a_letter_find_nothing(string words)
+    {
+        log.Sessions.Add(TempLog.Session());
+        Assert.Equal(0, log.Rolls.List(new RollFilter { Words = words }, 0, 10).Total);
+    }
+
+    [Fact]
+    public void The_belt_of_a_roll_that_leaves_it_open_is_the_partners()
+    {
+        log.Sessions.Add(TempLog.Session("s1", TempLog.Roll("open") with { PartnerBelt = null, PartnerStripes = null }, TempLog.Roll("said") with { PartnerBelt = Core.Ground.BeltColour.Blue }));
+        Assert.Equal("open", Assert.Single(log.Rolls.List(new RollFilter { Belt = Core.Ground.BeltColour.Purple }, 0, 10).Items).Roll.Id);
+        Assert.Equal("said", Assert.Single(log.Rolls.List(new RollFilter { Belt = Core.Ground.BeltColour.Blue }, 0, 10).Items).Roll.Id);
     }
 }

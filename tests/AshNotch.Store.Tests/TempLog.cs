@@ -78,6 +78,7 @@ public sealed class TempLog : IDisposable
 
     public void Dispose()
     {
+        Database.Dispose();
         SqliteConnection.ClearAllPools();
         Directory.Delete(folder, recursive: true);
     }

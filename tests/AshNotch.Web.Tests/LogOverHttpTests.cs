@@ -135,7 +135,7 @@ public sealed class LogOverHttpTests : IAsyncLifetime
     [Fact]
     public async Task Own_words_are_added_used_and_taken_away()
     {
-        await server.Send(HttpMethod.Post, "/api/vocabulary", """{"aliases": [{"says": "the gangplank", "means": "knee-cut"}], "techniques": [{"id": "net-roll", "name": "Net roll", "kind": "sweep", "from": ["half-guard:bottom"], "to": ["mount:top"]}]}""").Expect(204);
+        await server.Send(HttpMethod.Post, "/api/vocabulary", """{"aliases": [{"says": "the gangplank", "means": "knee-cut"}], "techniques": [{"id": "net-roll", "name": "Net roll", "kind": "sweep", "from": ["half-guard:bottom"], "to": ["mount:top"]}]}""").Expect(200);
         var words = await server.Get("/api/vocabulary");
         Assert.Equal("net-roll", (string?)words["own"]![0]);
         await server.Send(HttpMethod.Post, "/api/sessions", Session.Replace("knee-cut", "net-roll")).Expect(201);

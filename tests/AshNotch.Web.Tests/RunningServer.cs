@@ -14,6 +14,9 @@ public sealed class RunningServer : IAsyncLifetime
     private readonly string folder = Directory.CreateTempSubdirectory("ash-notch-test-").FullName;
     private WebApplication? app;
 
+    /// <summary>Where its log is.</summary>
+    public string Folder => folder;
+
     public HttpClient Client { get; private set; } = new();
 
     public string Origin => Client.BaseAddress!.ToString().TrimEnd('/');

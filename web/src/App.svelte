@@ -2,10 +2,11 @@
   import { onMount } from 'svelte';
   import Router, { router } from 'svelte-spa-router';
   import { wrap } from 'svelte-spa-router/wrap';
-  import { ground } from './lib/ground.svelte.ts';
+  import { reach } from './lib/api/api.ts';
+  import { ground } from './lib/log/ground.svelte.ts';
   import { keyHelp } from './lib/keys.svelte.ts';
-  import { logDraft } from './lib/log-draft.svelte.ts';
-  import { values } from './lib/values.svelte.ts';
+  import { logDraft } from './lib/draft/log-draft.svelte.ts';
+  import { values } from './lib/log/values.svelte.ts';
   import { chooseTheme, chosenTheme, type Theme } from './lib/theme.ts';
   import KeyHelp from './parts/KeyHelp.svelte';
   import Notice from './parts/Notice.svelte';
@@ -75,6 +76,8 @@
   let theme = $state<Theme>(chosenTheme());
   let broken = $state('');
   let ready = $state(false);
+  /** How the program says it is; nothing while it is out of reach. */
+  let health = $state.raw<{ version: string; says?: string } | null>(null);
 
   onMount(async () => {
     try {
@@ -85,6 +88,9 @@
     // Before any page is shown, so that none of them works on the same draft.
     await logDraft.pushLeftovers().catch(() => undefined);
     ready = true;
+    health = await reach('/healthz')
+      .then((answer) => answer.json() as Promise<{ version: string; says?: string }>)
+      .catch(() => null);
     setTimeout(() => void values.load().then(() => setTimeout(fetchAhead, AHEAD_AFTER)), 300);
   });
 
@@ -129,6 +135,9 @@
       <p class="quiet" role="status">Laying out the mats…</p>
     {/if}
   </main>
+  <footer class="quiet small">
+    Ash Notch {health?.version ?? ''}{#if health?.says}<Notice kind="fault">{health.says}</Notice>{/if}
+  </footer>
 </div>
 {#if keyHelp.open}<KeyHelp />{/if}
 <svelte:window onkeydown={(e) => keyHelp.pressed(e)} />
@@ -203,6 +212,9 @@
     min-height: 2.25rem;
     padding: 0.2rem 0.4rem;
     font-size: 0.92rem;
+  }
+  footer {
+    margin-top: 3rem;
   }
   main:focus {
     outline: none;

@@ -89,7 +89,8 @@ public static class Candidates
         var spot = ranked.Spot;
         var actor = purpose == Purpose.Plug ? Actor.Them : Actor.Me;
         var technique = SpotEvidence.TechniquesOf(spot, judgement).Where(t => t.Actor == actor && t.Share > 0 && Drillable(t.Technique)).FirstOrDefault();
-        var here = readings.SelectMany(r => r.Contests).Where(c => c.Spot == spot).ToList();
+        var there = ReadingList.Of(readings).At(spot);
+        List<Contest> here = [.. there.Select(f => f.Contest)];
         var about = here.Where(c => technique is null || c.Technique == technique.Technique || c.Technique is null).ToList();
         var reason = about.Where(c => !SpotEvidence.Good(c)).SelectMany(c => c.Reasons).GroupBy(r => r).OrderByDescending(g => g.Count()).ThenBy(g => g.Key, StringComparer.Ordinal).FirstOrDefault();
         var (left, right) = (Tally(about, Side.Left), Tally(about, Side.Right));
@@ -109,7 +110,8 @@ public static class Candidates
         };
         var drilled = technique is null ? [] : new[] { ground.Technique(technique.Technique)! };
         var weeks = WeeksOf(readings);
-        var recent = readings.Where(r => !r.Against.Drill && r.Date > readings[^1].Date.AddDays(-WindowDays)).SelectMany(r => r.Contests).Count(c => c.Spot == spot && c.End != ContestEnd.Held);
+        var since = readings.Count > 0 ? readings[^1].Date.AddDays(-WindowDays) : DateOnly.MinValue;
+        var recent = there.Count(f => !f.Reading.Against.Drill && f.Reading.Date > since && f.Contest.End != ContestEnd.Held);
         return new Candidate
         {
             Focus = focus,

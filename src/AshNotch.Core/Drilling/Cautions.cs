@@ -4,6 +4,19 @@ using AshNotch.Core.Ground;
 
 namespace AshNotch.Core.Drilling;
 
+/// <summary>What a caution can stand beside that is no technique.</summary>
+public enum Situation
+{
+    /// <summary>A plan as a whole.</summary>
+    Plan,
+
+    /// <summary>Something sore.</summary>
+    Niggle,
+
+    /// <summary>A week far above the usual.</summary>
+    Load,
+}
+
 /// <summary>A plain caution, and what it stands beside.</summary>
 /// <param name="Id">Its id.</param>
 /// <param name="Says">The caution, in a sentence or two.</param>
@@ -12,10 +25,10 @@ namespace AshNotch.Core.Drilling;
 /// <param name="Targets">Stands beside submissions that attack this.</param>
 /// <param name="Kinds">Stands beside techniques of this kind.</param>
 /// <param name="Families">Stands beside starts in positions of this family.</param>
-/// <param name="Situation">Stands beside a situation: <c>plan</c>, <c>niggle</c> or <c>load</c>.</param>
+/// <param name="Situation">Stands beside a situation.</param>
 public sealed record Caution(
     string Id, string Says, bool Always = false, IReadOnlyList<string>? Cares = null, IReadOnlyList<string>? Targets = null,
-    IReadOnlyList<string>? Kinds = null, IReadOnlyList<string>? Families = null, string? Situation = null);
+    IReadOnlyList<string>? Kinds = null, IReadOnlyList<string>? Families = null, Situation? Situation = null);
 
 /// <summary>The cautions, as data. Common practice, no source; coach, house rules, rule book and clinicians come first.</summary>
 public static class Cautions
@@ -34,7 +47,7 @@ public static class Cautions
     }
 
     /// <summary>What stands beside a situation.</summary>
-    public static IReadOnlyList<Caution> Of(string situation) => [.. All.Where(c => c.Situation == situation)];
+    public static IReadOnlyList<Caution> Of(Situation situation) => [.. All.Where(c => c.Situation == situation)];
 
     private static bool Has(IReadOnlyList<string>? words, string word) => words?.Contains(word) == true;
 
@@ -42,6 +55,6 @@ public static class Cautions
     {
         using var stream = Assembly.GetExecutingAssembly().GetManifestResourceStream("drilling/cautions.json")
             ?? throw new InvalidDataException("The cautions are missing from the program.");
-        return JsonSerializer.Deserialize<List<Caution>>(stream, JsonSerializerOptions.Web)!;
+        return JsonSerializer.Deserialize<List<Caution>>(stream, GroundJson.Options)!;
     }
 }

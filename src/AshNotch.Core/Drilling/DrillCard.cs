@@ -128,7 +128,18 @@ public sealed record DrillCard
     public required string Why { get; init; }
 }
 
+/// <summary>Why something is left out of a plan.</summary>
+public enum LeftOutReason
+{
+    /// <summary>There is not time enough.</summary>
+    TooShort,
+
+    /// <summary>It would load something sore.</summary>
+    Niggle,
+}
+
 /// <summary>Something that was left out of a plan, and why.</summary>
 /// <param name="What">What.</param>
-/// <param name="Why">Why.</param>
-public sealed record LeftOut(string What, string Why);
+/// <param name="Why">Why, in words.</param>
+/// <param name="Reason">Why.</param>
+public sealed record LeftOut(string What, string Why, LeftOutReason Reason);

@@ -35,6 +35,9 @@ internal static class DrillWords
         _ => "in " + Name(spot, ground),
     };
 
+    /// <summary>A day in a sentence: "Tue 3 Mar".</summary>
+    public static string Day(DateOnly day) => day.ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture);
+
     /// <summary>A technique in a sentence.</summary>
     public static string Move(string? technique, GroundMap ground, string otherwise) =>
         technique is not null && ground.Technique(technique) is { } known ? "the " + Lower(known.Name) : otherwise;

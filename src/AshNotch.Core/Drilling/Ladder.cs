@@ -42,7 +42,7 @@ public static class Ladder
 
     private static Rung? Into(Spot spot, HashSet<Spot> passed, IReadOnlyList<RollReading> readings, Judgement judgement, GroundMap ground)
     {
-        var own = readings.Where(r => !r.Against.Drill).SelectMany(r => r.Contests).Where(c => c.Next == spot && !passed.Contains(c.Spot))
+        var own = ReadingList.Of(readings).Into(spot).Where(f => !f.Reading.Against.Drill && !passed.Contains(f.Contest.Spot)).Select(f => f.Contest)
             .GroupBy(c => (c.Spot, c.Actor)).Select(g => (g.Key.Spot, g.Key.Actor, Count: g.Count(), Technique: Common(g)))
             .OrderByDescending(w => w.Count).ThenBy(w => w.Spot.ToString(), StringComparer.Ordinal).FirstOrDefault();
         if (own.Count >= LeastSeen)

@@ -50,9 +50,9 @@ public static class PartnerChoice
     public static IReadOnlyList<Suggestion> For(
         IReadOnlyList<Mate> mates, Focus focus, RungKind rung, DayOfWeek day, IReadOnlySet<string>? present, IReadOnlyList<RollReading> readings, Standpoint owner)
     {
-        var attacks = readings.Where(r => !r.Against.Drill && r.Against.Partner is not null)
-            .SelectMany(r => r.Contests.Where(c => c.Spot == focus.Spot && c.Actor == Actor.Them && (focus.Technique is null || focus.Purpose == Purpose.Sharpen || c.Technique == focus.Technique)).Select(_ => r.Against.Partner!))
-            .GroupBy(id => id).ToDictionary(g => g.Key, g => g.Count());
+        var attacks = ReadingList.Of(readings).At(focus.Spot)
+            .Where(f => !f.Reading.Against.Drill && f.Reading.Against.Partner is not null && f.Contest.Actor == Actor.Them && (focus.Technique is null || focus.Purpose == Purpose.Sharpen || f.Contest.Technique == focus.Technique))
+            .GroupBy(f => f.Reading.Against.Partner!).ToDictionary(g => g.Key, g => g.Count());
         var reach = rung switch { RungKind.HalfDone => 0, RungKind.InSpot => 0.3, RungKind.StepBack => 0.6, _ => 1 };
 
         // On a day nobody was ever met on, anybody may be there.

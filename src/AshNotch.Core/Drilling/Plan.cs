@@ -98,10 +98,33 @@ public sealed record PlanBasis
 /// </summary>
 public static class Plans
 {
+    private const int RefreshingMinutes = 12;
+
     /// <summary>The cards of refreshers that are due, for an evening without a block.</summary>
     /// <param name="basis">What it is made from; of its block only the minutes of its one day count.</param>
     public static IReadOnlyList<DrillCard> Refreshing(PlanBasis basis) => basis.Block.Days is not [var day] ? [] :
         new SessionBuilder(basis, basis.Today, day, [], 0, new HashSet<string>(), [.. basis.Refreshers.Where(r => r.Due <= basis.Today).DistinctBy(r => (r.Block, r.Focus.Id))]).Build(1, []).Cards;
+
+    /// <summary>An evening without a block, for refreshers alone.</summary>
+    public static Block RefreshingEvening(DateOnly today) =>
+        new() { Id = "refreshers", From = today, Weeks = 2, Days = [new DrillDay(today.DayOfWeek, null, 0, 0, RefreshingMinutes)] };
+
+    /// <summary>A block whose focuses get what the log knows of them where they name little more than a spot.</summary>
+    /// <param name="block">The block.</param>
+    /// <param name="known">What the log would make of a focus' spot and purpose; null for a spot it has no contests of.</param>
+    public static Block Filled(Block block, Func<Focus, Focus?> known) => block with
+    {
+        Focuses = [.. block.Focuses.Select(f => f.Ladder.Count > 0 || known(f) is not { } found ? f : f with
+        {
+            Technique = f.Technique ?? found.Technique,
+            Reason = f.Reason ?? found.Reason,
+            ThinSide = f.ThinSide ?? found.ThinSide,
+            Cue = f.Cue ?? found.Cue,
+            StartLevel = f.StartLevel ?? found.StartLevel,
+            Hoped = f.Hoped ?? found.Hoped,
+            Ladder = found.Ladder,
+        })],
+    };
 
     /// <summary>The sessions of a block, as days; what has passed by the days it had then.</summary>
     public static IReadOnlyList<(DateOnly Date, DrillDay Day)> Days(Block block) =>
@@ -150,7 +173,7 @@ public static class Plans
 
         var extra = basis.Done.Select(d => d.Date).Distinct().Where(d => d >= block.From && d < block.Until() && sessions.All(s => s.Date != d));
         sessions.AddRange(extra.Select(d => Passed(d, new DrillDay(d.DayOfWeek), block.WeekOf(d), [.. done[d]])));
-        return new Plan([.. sessions.OrderBy(s => s.Date)], [.. block.Focuses.Select(f => StandingOf(f, basis.Done))], Unmeasured(block, basis.Done).Count == 0, Cautions.Of("plan"));
+        return new Plan([.. sessions.OrderBy(s => s.Date)], [.. block.Focuses.Select(f => StandingOf(f, basis.Done))], Unmeasured(block, basis.Done).Count == 0, Cautions.Of(Situation.Plan));
     }
 
     /// <summary>What a focus is about, in a few words.</summary>
@@ -164,10 +187,10 @@ public static class Plans
 
     /// <summary>Goes of a block's rolls, one row a roll, oldest first.</summary>
     /// <param name="block">The block's id.</param>
-    /// <param name="rolls">Days and goes, in any order.</param>
-    public static IReadOnlyList<DoneGoes> DoneIn(string block, IEnumerable<(DateOnly Date, Goes Goes)> rolls) =>
-        [.. rolls.Where(r => r.Goes.Block == block && r.Goes.Tries.Count > 0).OrderBy(r => r.Date)
-            .Select(r => new DoneGoes(r.Date, r.Goes.Focus, r.Goes.Rung, r.Goes.Kept(), r.Goes.Tries.Count))];
+    /// <param name="readings">The log, oldest first.</param>
+    public static IReadOnlyList<DoneGoes> DoneIn(string block, IEnumerable<RollReading> readings) =>
+        [.. readings.Where(r => r.Goes is { Tries.Count: > 0 } goes && goes.Block == block)
+            .Select(r => new DoneGoes(r.Date, r.Goes!.Focus, r.Goes.Rung, r.Goes.Kept(), r.Goes.Tries.Count))];
 
     private static HashSet<string> Unmeasured(Block block, IEnumerable<DoneGoes> done) =>
         [.. block.Focuses.Where(f => !done.Any(d => d.Focus == f.Id && IsSpot(f, d.Rung))).Select(f => f.Id)];

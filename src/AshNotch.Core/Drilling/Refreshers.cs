@@ -27,19 +27,19 @@ public static class Refreshers
     /// <param name="block">The block; one that is not closed has none.</param>
     /// <param name="readings">The log, oldest first.</param>
     /// <param name="today">The day it is asked.</param>
-    /// <param name="done">The days on which a refresher of a focus was done, by the focus' id.</param>
-    public static IReadOnlyList<Refresher> Of(Block block, IReadOnlyList<RollReading> readings, DateOnly today, ILookup<string, DateOnly> done)
+    public static IReadOnlyList<Refresher> Of(Block block, IReadOnlyList<RollReading> readings, DateOnly today)
     {
         if (block is not { Ended: BlockEnd.Closed, EndedOn: { } closed })
             return [];
+        var done = readings.Where(r => r.Goes is { } goes && goes.Block == block.Id && goes.IsRefresher()).ToLookup(r => r.Goes!.Focus, r => r.Date);
         return [.. block.Focuses.SelectMany(f => Of(block.Id, f, closed, today, readings, [.. done[f.Id].Where(d => d >= closed).Distinct().Order()]))];
     }
 
     private static IEnumerable<Refresher> Of(string block, Focus focus, DateOnly closed, DateOnly today, IReadOnlyList<RollReading> readings, IReadOnlyList<DateOnly> done)
     {
         var last = done.Count > 0 ? done[^1] : closed;
-        var loss = readings.Where(r => r.Date > last && !r.Against.Drill)
-            .Select(r => (r.Date, Lost: r.Contests.FirstOrDefault(c => OfThatKind(c, focus)))).FirstOrDefault(r => r.Lost is not null);
+        var loss = ReadingList.Of(readings).At(focus.Spot).Where(f => f.Reading.Date > last && !f.Reading.Against.Drill && OfThatKind(f.Contest, focus))
+            .Select(f => (f.Reading.Date, Lost: (Contest?)f.Contest)).FirstOrDefault();
         for (var k = done.Count; k < Gaps.Count; k++)
         {
             var days = 7 * Gaps[k];

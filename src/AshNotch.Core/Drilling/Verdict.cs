@@ -76,14 +76,18 @@ public sealed record Stretch(int Won, int Lost, int GoesKept, int Goes, int Roll
 /// <param name="Earlier">What was seen before.</param>
 /// <param name="Since">What was seen since.</param>
 public sealed record Verdict(
-    VerdictWord Word, double Better, double Enough, double Step, double StepSd, Interval Before, Interval After, int? RollsMore, Stretch Earlier, Stretch Since);
+    VerdictWord Word, double Better, double Enough, double Step, double StepSd, Interval Before, Interval After, int? RollsMore, Stretch Earlier, Stretch Since)
+{
+    /// <summary>Whether the fit settled.</summary>
+    public bool Converged { get; init; } = true;
+}
 
 /// <summary>
 /// Did it hold? The level model with two more terms from the day after the block began:
 ///   logit P(won) = … + δ·[after, at the spot] + g·[after],  δ ~ N(0, 0.7²), g ~ N(0, 0.2²)
 /// so that partners, their belts and weights, intents, the ease of goes, and what went better everywhere are allowed for. The block's own first day is
-/// still before: what is measured then is where it starts. Contests older than 16 weeks before the block, or more than 16 after its
-/// end, say nothing of it. The words, with P(δ > 0) and P(δ > half of what was hoped) by Laplace's approximation:
+/// still before: what is measured then is where it starts, beside all that is known of the spot from before. Contests more than 16
+/// weeks after the block's end say nothing of it. The words, with P(δ > 0) and P(δ > half of what was hoped) by Laplace's approximation:
 ///   held 0.95 and 0.6, probably 0.8, worse when P(δ > 0) is under 0.1, no sign when P(enough) is under 0.2, else too early;
 /// for the first two the evidence alone, its prior taken off again, must also stand 1.3 standard deviations from no change.
 /// Common practice, no source; false alarms and power on simulated athletes are printed by the benchmark <c>verdict</c>.
@@ -115,36 +119,35 @@ public static class Verdicts
     /// <summary>Judges a focus.</summary>
     /// <param name="readings">The log, oldest first.</param>
     /// <param name="focus">The focus.</param>
-    /// <param name="from">The block's first day.</param>
-    /// <param name="until">The first day after the block.</param>
+    /// <param name="block">The block: its first day, and when it ends or was ended.</param>
     /// <param name="owner">The owner's standpoint.</param>
     /// <param name="ground">The ground with the owner's additions.</param>
     /// <exception cref="ArgumentException">The ground does not know the focus' spot.</exception>
-    public static Verdict Of(IReadOnlyList<RollReading> readings, Focus focus, DateOnly from, DateOnly until, Standpoint owner, GroundMap ground)
+    public static Verdict Of(IReadOnlyList<RollReading> readings, Focus focus, Block block, Standpoint owner, GroundMap ground)
     {
         var usual = ground.Usual;
         var place = usual.IndexOf(focus.Spot);
         if (place < 0)
             throw new ArgumentException($"The ground knows no spot {focus.Spot}.", nameof(focus));
-        var (oldest, latest) = (from.AddDays(-WindowDays), until.AddDays(WindowDays));
-        bool Here(Contest c) => c.Spot == focus.Spot && c.End != ContestEnd.Held;
+        var (from, latest) = (block.From, (block.EndedOn ?? block.Until()).AddDays(WindowDays));
         var known = readings.Where(r => r.Date < latest).ToList();
-        var before = LogCounts.Of(known.Where(r => r.Date <= from).Select(r => r.Date >= oldest ? r : r with { Contests = [.. r.Contests.Where(c => c.Spot != focus.Spot)] }), usual);
-        var after = LogCounts.Of(known.Where(r => r.Date > from), usual);
-        var model = new LevelModel(usual, before, owner.Belt.Rung, owner.Kilograms, (place, after));
-        var fit = model.Fit();
+        var before = LogCounts.OfCells(known.Where(r => r.Date <= from), usual);
+        var after = LogCounts.OfCells(known.Where(r => r.Date > from), usual);
+        var fit = new LevelModel(usual, before, owner.Belt.Rung, owner.Kilograms, (place, after)).Fit();
         var (step, sd) = fit.Step!.Value;
         var hoped = focus.Hoped ?? UsualHope;
         double Above(double change) => Normal.CDF(0, 1, (step - change) / sd);
         var (better, enough) = (Above(0), Above(hoped / 2));
         var alone = step / sd / Math.Sqrt(Math.Max(1e-9, 1 - (sd * sd / (LevelModel.StepSd * LevelModel.StepSd))));
-        Stretch Told(IEnumerable<RollReading> part) => StretchOf([.. part], Here, r => model.Offset(fit, r.Against));
-        var earlier = Told(known.Where(r => r.Date <= from && r.Date >= oldest));
-        var since = Told(known.Where(r => r.Date > from));
+        var decided = ReadingList.Of(readings).At(focus.Spot).Where(f => f.Contest.End != ContestEnd.Held && f.Reading.Date < latest).ToList();
+        Stretch Told(bool later) => StretchOf(
+            [.. decided.Where(f => f.Reading.Date > from == later)], known.Count(r => r.Date > from == later && !r.Against.Drill), r => fit.Offset(r.Against));
+        var (earlier, since) = (Told(later: false), Told(later: true));
         var word = WordOf(better, enough, alone);
         return new Verdict(
-            word, better, enough, step, sd, RateOf(fit, model, place, 0), RateOf(fit, model, place, 1),
-            word == VerdictWord.TooEarly ? RollsMore(earlier, since, hoped, fit.Alpha(place)) : null, earlier, since);
+            word, better, enough, step, sd, fit.Rate(place), fit.Rate(place, afterStep: true),
+            word == VerdictWord.TooEarly ? RollsMore(earlier, since, hoped, fit.Alpha(place)) : null, earlier, since)
+        { Converged = fit.Converged };
     }
 
     /// <summary>The word for two chances, and for how many of its own standard deviations the change is without the prior.</summary>
@@ -183,22 +186,13 @@ public static class Verdicts
         }.Where(w => w.Item1).Select(w => w.Item2)];
     }
 
-    private static Stretch StretchOf(IReadOnlyList<RollReading> part, Func<Contest, bool> here, Func<RollReading, double> ease)
+    private static Stretch StretchOf(IReadOnlyList<Fought> contests, int rolls, Func<RollReading, double> ease)
     {
-        var contests = part.SelectMany(r => r.Contests.Where(here).Select(c => (Reading: r, Contest: c))).ToList();
         var rounds = contests.Where(c => !c.Reading.Against.Drill).ToList();
         return new Stretch(
             rounds.Count(c => c.Contest.End == ContestEnd.Won), rounds.Count(c => c.Contest.End == ContestEnd.Lost),
             contests.Count(c => c.Reading.Against.Drill && c.Contest.End == ContestEnd.Won), contests.Count - rounds.Count,
-            part.Count(r => !r.Against.Drill), rounds.Count > 0 ? rounds.Average(c => ease(c.Reading)) : 0, [.. contests.Select(c => c.Contest)]);
-    }
-
-    private static Interval RateOf(LevelFit fit, LevelModel model, int spot, int after)
-    {
-        int[] terms = after == 1 ? [0, model.Family(model.Ground.FamilyOf[spot]), model.Theta(spot), model.Step] : [0, model.Family(model.Ground.FamilyOf[spot]), model.Theta(spot)];
-        var level = model.Ground.Level[spot] + terms.Sum(t => fit.Mode[t]);
-        var reach = 1.2816 * Math.Sqrt((from a in terms from b in terms select fit.Covariance[a, b]).Sum());
-        return new Interval(SpecialFunctions.Logistic(level), SpecialFunctions.Logistic(level - reach), SpecialFunctions.Logistic(level + reach));
+            rolls, rounds.Count > 0 ? rounds.Average(c => ease(c.Reading)) : 0, [.. contests.Select(c => c.Contest)]);
     }
 
     private static int? RollsMore(Stretch earlier, Stretch since, double hoped, double level)

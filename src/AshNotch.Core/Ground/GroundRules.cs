@@ -32,7 +32,7 @@ public static class GroundRules
         {
             if (!Kinds.Contains(technique.Kind))
                 faults.Add($"Technique '{technique.Id}' is of the unknown kind '{technique.Kind}'.");
-            foreach (var spot in technique.From.Concat(technique.To))
+            foreach (var spot in technique.From.Where(f => f is not ("*" or "*guard:top" or "*guard:bottom")).Concat(technique.To))
                 if (!Exists(spot, roles))
                     faults.Add($"Technique '{technique.Id}' names the spot '{spot}', which does not exist.");
         }
@@ -45,8 +45,6 @@ public static class GroundRules
 
     private static bool Exists(string text, Dictionary<string, IReadOnlyList<Role>> roles)
     {
-        if (text is "*" or "*guard:top" or "*guard:bottom")
-            return true;
         var parts = text.Split(':');
         if (!roles.TryGetValue(parts[0], out var known) || parts.Length > 2)
             return false;

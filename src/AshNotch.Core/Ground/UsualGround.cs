@@ -29,6 +29,7 @@ public sealed class UsualGround
     private readonly FrozenDictionary<string, double> levels;
     private readonly FrozenDictionary<string, UsualRoad> roads;
     private readonly FrozenDictionary<Spot, int> indices;
+    private readonly IReadOnlyList<int>[] kin;
 
     internal UsualGround(GroundMap ground, IReadOnlyList<UsualLevel> levels, IReadOnlyList<UsualRoad> roads)
     {
@@ -40,6 +41,7 @@ public sealed class UsualGround
         var families = Spots.Select(FamilySide).Distinct().ToList();
         FamilyCount = families.Count;
         FamilyOf = [.. Spots.Select(s => families.IndexOf(FamilySide(s)))];
+        kin = [.. Enumerable.Range(0, Spots.Count).Select(s => (IReadOnlyList<int>)[.. Enumerable.Range(0, Spots.Count).Where(y => y != s && FamilyOf[y] == FamilyOf[s])])];
         MirrorOf = [.. Spots.Select(s => indices[s.Mirror()])];
         Level = [.. Spots.Select(LevelOf)];
         Won = [.. Spots.Select(RowOf)];
@@ -79,6 +81,9 @@ public sealed class UsualGround
 
     /// <summary>Whether two spots are near relations on the same side: the same family and role.</summary>
     public bool Kin(int one, int other) => FamilyOf[one] == FamilyOf[other];
+
+    /// <summary>The near relations of a spot, itself left out.</summary>
+    public IReadOnlyList<int> KinOf(int spot) => kin[spot];
 
     private (string, Role) FamilySide(Spot spot) => (ground.Position(spot.Position)!.Family, spot.Role);
 

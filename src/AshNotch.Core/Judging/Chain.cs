@@ -1,6 +1,3 @@
-using MathNet.Numerics.LinearAlgebra;
-using MathNet.Numerics.LinearAlgebra.Factorization;
-
 namespace AshNotch.Core.Judging;
 
 /// <summary>
@@ -16,10 +13,11 @@ public sealed class Chain
     private readonly double[][] won;
     private readonly double[][] lost;
     private readonly Rewards rewards;
-    private readonly double[] start;
-    private readonly LU<double> system;
-    private readonly Lazy<double[]> visits;
-    private readonly Lazy<Matrix<double>> fundamental;
+    private readonly int n;
+    private readonly double[] system;
+    private readonly double[] visits;
+    private readonly Lazy<double[]> fundamental;
+    private readonly Lazy<(double[] Win, double[] Loss)> after;
 
     /// <param name="p">The chance to win a contest at each of n spots, each 0 to 1.</param>
     /// <param name="won">n rows of n + 1: where a win leads, a finish last; each sums to one.</param>
@@ -28,35 +26,37 @@ public sealed class Chain
     /// <param name="goesOn">γ: the chance that a further contest follows, at least 0 and below 1.</param>
     /// <param name="rewards">What each step pays.</param>
     public Chain(double[] p, double[][] won, double[][] lost, double[] start, double goesOn, Rewards rewards)
+        : this(p, won, lost, start, goesOn, rewards, new double[p.Length * p.Length])
+    {
+    }
+
+    /// <summary>The same over memory of the caller's, which it may use again when it is done with the chain.</summary>
+    internal Chain(double[] p, double[][] won, double[][] lost, double[] start, double goesOn, Rewards rewards, double[] space)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(goesOn, 0);
         ArgumentOutOfRangeException.ThrowIfGreaterThanOrEqual(goesOn, 1);
-        (this.won, this.lost, this.start, this.rewards) = (won, lost, start, rewards);
-        GoesOn = goesOn;
-        var n = p.Length;
-        var equations = new double[n * n];
-        var pay = new double[n];
+        (this.won, this.lost, this.rewards, GoesOn, n) = (won, lost, rewards, goesOn, p.Length);
+        system = space;
+        Value = new double[n];
         for (var s = 0; s < n; s++)
         {
-            double[] w = won[s], l = lost[s], payWon = rewards.Won[s], payLost = rewards.Lost[s];
-            double ps = p[s], finish = (ps * w[n]) + ((1 - ps) * l[n]);
-            var c = (ps * w[n] * payWon[n]) + ((1 - ps) * l[n] * payLost[n]);
-            for (var u = 0; u < n; u++)
-            {
-                double pw = ps * w[u], pl = (1 - ps) * l[u];
-                equations[(u * n) + s] = -goesOn * (pw + pl + (finish * start[u]));
-                c += (pw * payWon[u]) + (pl * payLost[u]);
-            }
-
-            equations[(s * n) + s] += 1;
-            pay[s] = c;
+            double[] w = won[s], l = lost[s];
+            var row = system.AsSpan(s * n, n);
+            Dense.Scale(-goesOn * p[s], w.AsSpan(0, n), row);
+            Dense.Add(-goesOn * (1 - p[s]), l.AsSpan(0, n), row);
+            Dense.Add(-goesOn * ((p[s] * w[n]) + ((1 - p[s]) * l[n])), start, row);
+            row[s] += 1;
+            Value[s] = (p[s] * Dense.Dot(w, rewards.Won[s])) + ((1 - p[s]) * Dense.Dot(l, rewards.Lost[s]));
         }
 
-        system = Matrix<double>.Build.Dense(n, n, equations).LU();
-        Value = system.Solve(Vector<double>.Build.Dense(pay)).ToArray();
-        RollValue = Dot(start, Value);
-        visits = new Lazy<double[]>(() => Transposed(start));
-        fundamental = new Lazy<Matrix<double>>(system.Inverse);
+        Dense.Lu(system, n);
+        Dense.Solve(system, n, Value);
+        visits = (double[])start.Clone();
+        Dense.SolveTransposed(system, n, visits);
+        RollValue = Dense.Dot(start, Value);
+        fundamental = new Lazy<double[]>(() => Dense.InverseTransposed(system, n));
+        after = new Lazy<(double[], double[])>(() => (
+            [.. Enumerable.Range(0, n).Select(s => After(won[s], rewards.Won[s]))], [.. Enumerable.Range(0, n).Select(s => After(lost[s], rewards.Lost[s]))]));
     }
 
     /// <summary>γ.</summary>
@@ -69,81 +69,41 @@ public sealed class Chain
     public double RollValue { get; }
 
     /// <summary>N: contests to be expected at one spot from another on.</summary>
-    public double Fundamental(int from, int to) => fundamental.Value[from, to];
+    public double Fundamental(int from, int to) => fundamental.Value[(to * n) + from];
 
     /// <summary>d: contests at a spot in a roll.</summary>
-    public double Visits(int s) => visits.Value[s];
+    public double Visits(int s) => visits[s];
 
     /// <summary>What winning a contest at s is worth above losing it: Σ_u (W_su - L_su)(r_su + γ·h_u).</summary>
-    public double Stake(int s) => AfterWin(s) - AfterLoss(s);
+    public double Stake(int s) => after.Value.Win[s] - after.Value.Loss[s];
 
     /// <summary>What a contest won at s pays and leads to, on average.</summary>
-    public double AfterWin(int s) => After(won[s], rewards.Won[s]);
+    public double AfterWin(int s) => after.Value.Win[s];
 
     /// <summary>The same for a contest lost.</summary>
-    public double AfterLoss(int s) => After(lost[s], rewards.Lost[s]);
+    public double AfterLoss(int s) => after.Value.Loss[s];
 
     /// <summary>
     /// The rise of a roll's value when the chance to win at one spot rises by <paramref name="rise"/>, exactly: changing one
     /// row of P is a change of rank one (Sherman and Morrison's formula), so
     ///   gain = d_s·Δp·ΔQ / (1 - γ·Δp·v·N_·s), v = W_s - L_s with finishes sent to the start.
     /// </summary>
-    public double Gain(int s, double rise) => Gain(s, rise, Back(s));
+    public double Gain(int s, double rise) => Gain(s, rise, Stake(s), Back(s));
 
     /// <summary>
-    /// The same with v·N_·s given (<see cref="Back"/>), which spares the whole inverse. It only matters in the second order of
-    /// the rise, so that of a like chain will do.
+    /// The same with ΔQ (<see cref="Stake"/>) and v·N_·s (<see cref="Back"/>) given, which spares the whole inverse. The latter
+    /// only matters in the second order of the rise, so that of a like chain will do.
     /// </summary>
-    public double Gain(int s, double rise, double back) => Visits(s) * rise * Stake(s) / (1 - (GoesOn * rise * back));
+    public double Gain(int s, double rise, double stake, double back) => Visits(s) * rise * stake / (1 - (GoesOn * rise * back));
 
     /// <summary>v·N_·s: how many contests more at s follow a win there than a loss.</summary>
     public double Back(int s)
     {
-        var n = start.Length;
+        var column = fundamental.Value.AsSpan(s * n, n);
         double[] w = won[s], l = lost[s];
-        var back = (w[n] - l[n]) * Visits(s);
-        for (var u = 0; u < n; u++)
-            back += (w[u] - l[u]) * Fundamental(u, s);
-        return back;
+        return ((w[n] - l[n]) * Visits(s)) + Dense.Dot(w.AsSpan(0, n), column) - Dense.Dot(l.AsSpan(0, n), column);
     }
 
-    private static double Dot(double[] a, double[] b)
-    {
-        var sum = 0.0;
-        for (var i = 0; i < a.Length; i++)
-            sum += a[i] * b[i];
-        return sum;
-    }
-
-    /// <summary>Solves the transposed equations from the same factors: with P·A = L·U, Uᵀy = b, Lᵀz = y, x = Pᵀz.</summary>
-    private double[] Transposed(double[] right)
-    {
-        var n = right.Length;
-        double[] lower = system.L.AsColumnMajorArray() ?? system.L.ToColumnMajorArray(), upper = system.U.AsColumnMajorArray() ?? system.U.ToColumnMajorArray();
-        var y = new double[n];
-        for (var i = 0; i < n; i++)
-        {
-            var sum = right[i];
-            for (var k = 0; k < i; k++)
-                sum -= upper[(i * n) + k] * y[k];
-            y[i] = sum / upper[(i * n) + i];
-        }
-
-        for (var i = n - 1; i >= 0; i--)
-            for (var k = i + 1; k < n; k++)
-                y[i] -= lower[(i * n) + k] * y[k];
-        var x = new double[n];
-        for (var i = 0; i < n; i++)
-            x[i] = y[system.P[i]];
-        return x;
-    }
-
-    private double After(double[] row, double[] pay)
-    {
-        var n = start.Length;
-        var sum = row[n] * (pay[n] + (GoesOn * RollValue));
-        for (var u = 0; u < n; u++)
-            sum += row[u] * (pay[u] + (GoesOn * Value[u]));
-        return sum;
-    }
+    private double After(double[] row, double[] pay) =>
+        Dense.Dot(row, pay) + (GoesOn * (Dense.Dot(row.AsSpan(0, n), Value) + (row[n] * RollValue)));
 }

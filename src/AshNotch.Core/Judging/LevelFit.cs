@@ -1,67 +1,82 @@
-using AshNotch.Core.Ground;
-using MathNet.Numerics.LinearAlgebra;
-
 namespace AshNotch.Core.Judging;
 
 /// <summary>A fitted <see cref="LevelModel"/>: its most probable parameters, and their spread after the partners are eliminated.</summary>
 public sealed class LevelFit
 {
     private readonly LevelModel model;
-    private readonly UsualGround ground;
-    private readonly Lazy<Matrix<double>> covariance;
-    private readonly Lazy<Matrix<double>> root;
+    private readonly LogisticFit fit;
 
-    internal LevelFit(LevelModel model, UsualGround ground, double[] mode, double[] partners, Matrix<double> information)
-    {
-        this.model = model;
-        this.ground = ground;
-        Mode = mode;
-        Partners = partners;
-        covariance = new Lazy<Matrix<double>>(() => information.Cholesky().Solve(Matrix<double>.Build.DenseIdentity(mode.Length)));
-        root = new Lazy<Matrix<double>>(() => Covariance.Cholesky().Factor);
-    }
+    internal LevelFit(LevelModel model, LogisticFit fit) => (this.model, this.fit) = (model, fit);
 
-    /// <summary>All parameters but the partners'.</summary>
-    public double[] Mode { get; }
+    /// <summary>Whether the fit settled; what did not settle says so wherever it is shown.</summary>
+    public bool Converged => fit.Converged;
 
     /// <summary>Each partner's own level, as it shows against the owner: above zero is easier for the owner.</summary>
-    public double[] Partners { get; }
-
-    /// <summary>The covariance of <see cref="Mode"/> (Laplace's approximation).</summary>
-    public Matrix<double> Covariance => covariance.Value;
+    public IReadOnlyList<double> Partners => fit.Groups;
 
     /// <summary>How many logits a belt is worth.</summary>
-    public double Belt => Mode[model.BeltSlope];
+    public double Belt => Of(Layout.Belt);
 
     /// <summary>How many logits a tenth of the owner's weight is worth.</summary>
-    public double Weight => Mode[model.WeightSlope];
+    public double Weight => Of(Layout.Weight);
 
-    /// <summary>The standard deviation of one parameter's belief: of <see cref="Belt"/>.</summary>
-    public double BeltSd => Math.Sqrt(Covariance[model.BeltSlope, model.BeltSlope]);
+    /// <summary>The standard deviation of the belief in <see cref="Belt"/>.</summary>
+    public double BeltSd => Math.Sqrt(fit.Variance((Layout.Belt, 1)));
 
     /// <summary>The same of <see cref="Weight"/>.</summary>
-    public double WeightSd => Math.Sqrt(Covariance[model.WeightSlope, model.WeightSlope]);
+    public double WeightSd => Math.Sqrt(fit.Variance((Layout.Weight, 1)));
 
     /// <summary>What letting the partner work costs, in logits.</summary>
-    public double LetWork => Mode[model.LetWork];
+    public double LetWork => Of(Layout.Intent(0));
 
     /// <summary>How much easier a go of a drill is than a round, in logits; null without goes.</summary>
-    public double? Drilled => model.Drilled >= 0 ? Mode[model.Drilled] : null;
+    public double? Drilled => Layout.Drilled is { } at ? Of(at) : null;
 
     /// <summary>The step and the standard deviation of its belief, in logits; null for a model without one.</summary>
-    public (double Size, double Sd)? Step => model.Step >= 0 ? (Mode[model.Step], Math.Sqrt(Covariance[model.Step, model.Step])) : null;
+    public (double Size, double Sd)? Step => Layout.Step is { } at ? (Of(at), Math.Sqrt(fit.Variance((at, 1)))) : null;
+
+    internal LogisticFit Parameters => fit;
+
+    private LevelLayout Layout => model.Layout;
 
     /// <summary>The level of a spot against a peer, as a logit.</summary>
-    public double Alpha(int spot) => AlphaOf(Mode, spot);
+    /// <param name="spot">The spot's place in the ground's order.</param>
+    public double Alpha(int spot) => AlphaOf(fit.Mode, spot);
 
-    /// <summary>The parameters for independent standard normal draws; as many as <see cref="Mode"/> has.</summary>
-    internal double[] Drawn(double[] normals)
+    /// <summary>What is to be expected at a spot from the owner's level in general and in its family, as a logit.</summary>
+    /// <param name="spot">The spot's place in the ground's order.</param>
+    public double Par(int spot) => ParOf(fit.Mode, spot);
+
+    /// <summary>How much easier than a peer somebody is for the owner, in logits, intent included.</summary>
+    public double Offset(Against against) => model.Offset(this, against);
+
+    /// <summary>How often the owner leaves a spot better off against a peer, with the 80 % interval.</summary>
+    /// <param name="spot">The spot's place in the ground's order.</param>
+    /// <param name="afterStep">Whether with the step, in a model that has one.</param>
+    public Interval Rate(int spot, bool afterStep = false)
     {
-        var moved = root.Value.Multiply(Vector<double>.Build.Dense(normals));
-        return [.. Mode.Select((m, i) => m + moved[i])];
+        List<(int, double)> terms = [(LevelLayout.General, 1), (Layout.Family(model.Ground.FamilyOf[spot]), 1), (Layout.Spot(spot), 1)];
+        if (afterStep && Layout.Step is { } step)
+            terms.Add((step, 1));
+        return Interval.OfLogit(model.Ground.Level[spot] + terms.Sum(t => fit.Mode[t.Item1]), Math.Sqrt(fit.Variance([.. terms])));
     }
 
-    internal double AlphaOf(double[] parameters, int spot) => ParOf(parameters, spot) + parameters[model.Theta(spot)];
+    /// <summary>All parameters drawn from their belief.</summary>
+    internal double[] Drawn(Dice dice)
+    {
+        var drawn = new double[fit.Mode.Length];
+        for (var i = 0; i < drawn.Length; i++)
+            drawn[i] = dice.Normal();
+        fit.Draw(drawn);
+        return drawn;
+    }
 
-    internal double ParOf(double[] parameters, int spot) => ground.Level[spot] + parameters[0] + parameters[model.Family(ground.FamilyOf[spot])];
+    internal double MeanGap() => model.MeanGap(this);
+
+    internal double Of(int parameter) => fit.Mode[parameter];
+
+    internal double AlphaOf(ReadOnlySpan<double> parameters, int spot) => ParOf(parameters, spot) + parameters[Layout.Spot(spot)];
+
+    internal double ParOf(ReadOnlySpan<double> parameters, int spot) =>
+        model.Ground.Level[spot] + parameters[LevelLayout.General] + parameters[Layout.Family(model.Ground.FamilyOf[spot])];
 }

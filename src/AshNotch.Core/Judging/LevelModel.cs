@@ -1,7 +1,5 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
-using MathNet.Numerics;
-using MathNet.Numerics.LinearAlgebra;
 
 namespace AshNotch.Core.Judging;
 
@@ -13,8 +11,8 @@ namespace AshNotch.Core.Judging;
 ///   κ ~ N(0.5, 1).
 /// Δbelt is the owner's rung less the partner's, Δweight the difference in tenths of the owner's weight; what is not known of
 /// a partner counts as no difference. Partners also differ from spot to spot: that is not fitted, but each cell's score and
-/// information are divided by 1 + 0.16·n·p·(1-p), but for the spot of a step. Fitted by Newton's method with a Cholesky step and halving; the partners'
-/// block is diagonal and is eliminated. Uncertainty by Laplace's approximation.
+/// information are divided by 1 + 0.16·n·p·(1-p), but for the spot of a step. Fitted by <see cref="LogisticMap"/>, the
+/// partners as its groups. Uncertainty by Laplace's approximation.
 /// Hierarchical logistic models: Gelman and Hill, Data Analysis Using Regression and Multilevel/Hierarchical Models, ch. 14.
 /// The scales are common practice, no source.
 /// </summary>
@@ -35,19 +33,13 @@ public sealed class LevelModel
     private const double PartnerSd = 0.35;
     private const double DrillShift = 0.5;
     private const double DrillShiftSd = 1;
-    private const double GreatestStep = 2;
-    private const double Settled = 1e-7;
-    private const int MostSteps = 40;
 
-    private readonly UsualGround ground;
-    private readonly List<Cell> cells = [];
-    private readonly int partners;
-    private readonly Dictionary<string, int> known = [];
-    private readonly Dictionary<string, int> bySpot = [];
+    private readonly LogisticRows rows = new();
+    private readonly Dictionary<string, int> known = new(StringComparer.Ordinal);
     private readonly double ownRung;
     private readonly double? ownKilograms;
-    private readonly double[] priorMean;
-    private readonly double[] priorPrecision;
+    private readonly LogisticMap map;
+    private readonly List<(double Belt, double Weight, int Partner, int Tried)> gaps = [];
 
     /// <param name="ground">The ground.</param>
     /// <param name="counts">What the log shows.</param>
@@ -61,306 +53,198 @@ public sealed class LevelModel
     /// </param>
     public LevelModel(UsualGround ground, LogCounts counts, double ownRung, double? ownKilograms, (int Spot, LogCounts Counts)? after = null)
     {
-        (this.ground, this.ownRung, this.ownKilograms) = (ground, ownRung, ownKilograms);
-        var plain = 1 + ground.FamilyCount + ground.Spots.Count + 5;
-        Size = plain;
-        Drilled = counts.Cells.Keys.Concat(after?.Counts.Cells.Keys ?? []).Any(c => c.Against.Drill) ? Size++ : -1;
-        Step = after is null ? -1 : Size++;
-        Form = after is null ? -1 : Size++;
-        if (after is { } later)
-        {
-            foreach (var id in counts.Cells.Keys.Where(c => c.Spot == later.Spot).Concat(later.Counts.Cells.Keys.Where(c => c.Spot == later.Spot)).Select(c => c.Against.Partner).OfType<string>().Distinct().Order(StringComparer.Ordinal))
-                bySpot[id] = Size++;
-        }
-
-        priorMean = new double[Size];
-        priorPrecision = new double[Size];
-        SetPrior(0, 0, 0.2);
-        for (var f = 0; f < ground.FamilyCount; f++)
-            SetPrior(Family(f), 0, 0.2);
-        for (var s = 0; s < ground.Spots.Count; s++)
-            SetPrior(Theta(s), 0, SpotSd);
-        SetPrior(BeltSlope, 0.7, 0.2);
-        SetPrior(WeightSlope, 0.2, 0.08);
-        SetPrior(LetWork, -0.7, 0.3);
-        SetPrior(LetWork + 1, -0.2, 0.5);
-        SetPrior(LetWork + 2, -0.2, 0.5);
-
-        if (Drilled >= 0)
-            SetPrior(Drilled, DrillShift, DrillShiftSd);
-        if (Step >= 0)
-        {
-            SetPrior(Step, 0, StepSd);
-            SetPrior(Form, 0, FormSd);
-        }
-
-        foreach (var own in bySpot.Values)
-            SetPrior(own, 0, Math.Sqrt(PartnerBySpot));
+        (Ground, this.ownRung, this.ownKilograms) = (ground, ownRung, ownKilograms);
+        var drilled = counts.Cells.Keys.Concat(after?.Counts.Cells.Keys ?? []).Any(c => c.Against.Drill);
+        Layout = new LevelLayout(ground, drilled, after is null ? null : PartnersAt(after.Value.Spot, counts, after.Value.Counts));
         Take(counts, after?.Spot, later: false);
         if (after is not null)
             Take(after.Value.Counts, after.Value.Spot, later: true);
-        partners = known.Count;
         Partners = [.. known.Keys];
+        map = new LogisticMap(rows, Priors(), PartnerSd, PartnerBySpot);
     }
-
-    private void Take(LogCounts counts, int? stepAt, bool later)
-    {
-        foreach (var (key, (won, lost)) in counts.Cells.OrderBy(c => c.Key.Spot).ThenBy(c => c.Key.Against.Partner, StringComparer.Ordinal)
-            .ThenBy(c => c.Key.Against.Rung).ThenBy(c => c.Key.Against.Kilograms).ThenBy(c => c.Key.Against.Intent).ThenBy(c => c.Key.Against.Drill))
-        {
-            var partner = -1;
-            if (key.Against.Partner is { } id && !known.TryGetValue(id, out partner))
-                known[id] = partner = known.Count;
-            cells.Add(new Cell(
-                key.Spot,
-                partner,
-                BeltGap(key.Against),
-                WeightGap(key.Against),
-                IntentOf(key.Against),
-                key.Against.Drill ? Drilled : -1,
-                later && key.Spot == stepAt ? Step : -1,
-                later ? Form : -1,
-                key.Spot == stepAt && key.Against.Partner is { } with ? bySpot[with] : -1,
-                won,
-                won + lost));
-        }
-    }
-
-    /// <summary>The ground whose order of spots the parameters go by.</summary>
-    internal UsualGround Ground => ground;
-
-    /// <summary>How many parameters there are beside the partners'.</summary>
-    public int Size { get; }
 
     /// <summary>The partners that were met, in the order of <see cref="LevelFit.Partners"/>.</summary>
     public IReadOnlyList<string> Partners { get; }
 
-    /// <summary>The mean gap in logits of all contests at slopes, the mean partner of the log against a peer.</summary>
-    public double MeanGap(LevelFit fit)
+    /// <summary>The ground whose order of spots the parameters go by.</summary>
+    internal UsualGround Ground { get; }
+
+    internal LevelLayout Layout { get; }
+
+    /// <summary>The most probable parameters and their spread.</summary>
+    public LevelFit Fit() => new(this, map.Fit());
+
+    /// <summary>The log of the posterior density up to a constant, for checks against other optimisers.</summary>
+    internal double Posterior(double[] mode, double[] levels, double[] weights) => map.Posterior(mode, levels, weights);
+
+    /// <summary>The mean gap in logits of all contests at fitted slopes, the mean partner of the log against a peer.</summary>
+    internal double MeanGap(LevelFit fit)
     {
         double gap = 0, n = 0;
-        foreach (var cell in cells)
+        foreach (var (belt, weight, partner, tried) in gaps)
         {
-            gap += cell.Tried * ((fit.Mode[BeltSlope] * cell.BeltGap) + (fit.Mode[WeightSlope] * cell.WeightGap) + (cell.Partner >= 0 ? fit.Partners[cell.Partner] : 0));
-            n += cell.Tried;
+            gap += tried * ((fit.Belt * belt) + (fit.Weight * weight) + (partner >= 0 ? fit.Partners[partner] : 0));
+            n += tried;
         }
 
         return n > 0 ? gap / n : 0;
     }
 
     /// <summary>How much easier than a peer somebody is for the owner, in logits, intent included.</summary>
-    public double Offset(LevelFit fit, Against against) =>
-        (fit.Mode[BeltSlope] * BeltGap(against)) + (fit.Mode[WeightSlope] * WeightGap(against))
+    internal double Offset(LevelFit fit, Against against) =>
+        (fit.Belt * BeltGap(against)) + (fit.Weight * WeightGap(against))
         + (against.Partner is { } id && known.TryGetValue(id, out var j) ? fit.Partners[j] : 0)
-        + (IntentOf(against) is >= 0 and var i ? fit.Mode[i] : 0)
-        + (against.Drill ? Drilled >= 0 ? fit.Mode[Drilled] : DrillShift : 0);
+        + (LevelLayout.IntentOf(against.Intent) is { } i ? fit.Of(Layout.Intent(i)) : 0)
+        + (against.Drill ? fit.Drilled ?? DrillShift : 0);
 
-    internal int Family(int family) => 1 + family;
+    private static List<string> PartnersAt(int spot, LogCounts counts, LogCounts later) =>
+        [.. counts.Cells.Keys.Concat(later.Cells.Keys).Where(c => c.Spot == spot).Select(c => c.Against.Partner).OfType<string>().Distinct().Order(StringComparer.Ordinal)];
 
-    internal int Theta(int spot) => 1 + ground.FamilyCount + spot;
-
-    internal int BeltSlope => 1 + ground.FamilyCount + ground.Spots.Count;
-
-    internal int WeightSlope => BeltSlope + 1;
-
-    internal int LetWork => BeltSlope + 2;
-
-    /// <summary>The place of how much easier a go of a drill is than a round; -1 without goes.</summary>
-    internal int Drilled { get; }
-
-    /// <summary>The place of the step; -1 without one.</summary>
-    internal int Step { get; }
-
-    /// <summary>The place of the form after a step; -1 without one.</summary>
-    internal int Form { get; }
-
-    /// <summary>The most probable parameters and their spread.</summary>
-    public LevelFit Fit()
+    private void Take(LogCounts counts, int? stepAt, bool later)
     {
-        var mode = (double[])priorMean.Clone();
-        var levels = new double[partners];
-        var best = double.NegativeInfinity;
-        for (var step = 0; step < MostSteps; step++)
+        Span<(int, double)> terms = stackalloc (int, double)[10];
+        foreach (var cell in InOrder(counts))
         {
-            var weights = Weights(mode, levels);
-            var (gradient, partnerGradient, normal) = Normal(mode, levels, weights);
-            var rise = normal.Solve(gradient, partnerGradient);
-            var largest = Math.Max(rise.Main.AbsoluteMaximum(), rise.Partners.Select(Math.Abs).DefaultIfEmpty(0).Max());
-            var share = Math.Min(1, GreatestStep / Math.Max(largest, 1e-300));
-            best = Posterior(mode, levels, weights);
-            for (var halving = 0; halving < 30; halving++, share /= 2)
-            {
-                var (next, nextLevels) = Moved(mode, levels, rise, share);
-                if (Posterior(next, nextLevels, weights) < best - 1e-12)
-                    continue;
-                (mode, levels) = (next, nextLevels);
-                break;
-            }
-
-            if (largest < Settled)
-                break;
-        }
-
-        var information = Normal(mode, levels, Weights(mode, levels)).Normal;
-        return new LevelFit(this, ground, mode, levels, information.Schur());
-    }
-
-    /// <summary>
-    /// The log of the posterior density up to a constant, every cell weighted as given (1 / (1 + 0.16·n·p·(1-p)) at the fit).
-    /// For checks against other optimisers.
-    /// </summary>
-    internal double Posterior(double[] mode, double[] levels, double[] weights)
-    {
-        var sum = 0.0;
-        for (var i = 0; i < Size; i++)
-            sum -= 0.5 * priorPrecision[i] * (mode[i] - priorMean[i]) * (mode[i] - priorMean[i]);
-        foreach (var level in levels)
-            sum -= 0.5 * level * level / (PartnerSd * PartnerSd);
-        for (var c = 0; c < cells.Count; c++)
-        {
-            var eta = Eta(cells[c], mode, levels);
-            sum += weights[c] * ((cells[c].Won * eta) - (cells[c].Tried * LogOnePlusExp(eta)));
-        }
-
-        return sum;
-    }
-
-    /// <summary>The weight of each cell at these parameters.</summary>
-    internal double[] Weights(double[] mode, double[] levels) => [.. cells.Select(cell =>
-    {
-        if (cell.BySpot >= 0)
-            return 1;
-        var p = SpecialFunctions.Logistic(Eta(cell, mode, levels));
-        return 1 / (1 + (PartnerBySpot * cell.Tried * p * (1 - p)));
-    })];
-
-    private double BeltGap(Against against) => against.Rung is { } rung ? ownRung - rung : 0;
-
-    private double WeightGap(Against against) =>
-        against.Kilograms is { } theirs && ownKilograms is { } own ? (own - theirs) / (0.1 * own) : 0;
-
-    private int IntentOf(Against against) =>
-        against.Intent switch { Intent.LetWork => LetWork, Intent.Experiment => LetWork + 1, Intent.Survive => LetWork + 2, _ => -1 };
-
-    private static (double[] Mode, double[] Levels) Moved(double[] mode, double[] levels, (Vector<double> Main, double[] Partners) rise, double share) =>
-        ([.. mode.Select((m, i) => m + (share * rise.Main[i]))], [.. levels.Select((l, i) => l + (share * rise.Partners[i]))]);
-
-    private static double LogOnePlusExp(double x) => x > 30 ? x : Math.Log(1 + Math.Exp(x));
-
-    private double Eta(in Cell cell, double[] mode, double[] levels) =>
-        ground.Level[cell.Spot] + mode[0] + mode[Family(ground.FamilyOf[cell.Spot])] + mode[Theta(cell.Spot)]
-        + (mode[BeltSlope] * cell.BeltGap) + (mode[WeightSlope] * cell.WeightGap)
-        + (cell.Partner >= 0 ? levels[cell.Partner] : 0) + (cell.Intent >= 0 ? mode[cell.Intent] : 0)
-        + (cell.Drilled >= 0 ? mode[cell.Drilled] : 0) + (cell.Step >= 0 ? mode[cell.Step] : 0)
-        + (cell.Form >= 0 ? mode[cell.Form] : 0) + (cell.BySpot >= 0 ? mode[cell.BySpot] : 0);
-
-    private void SetPrior(int i, double mean, double sd) => (priorMean[i], priorPrecision[i]) = (mean, 1 / (sd * sd));
-
-    private (Vector<double> Gradient, double[] PartnerGradient, NormalEquations Normal) Normal(double[] mode, double[] levels, double[] weights)
-    {
-        var gradient = new double[Size];
-        var main = Enumerable.Range(0, Size).Select(_ => new double[Size]).ToArray();
-        var cross = new double[partners][];
-        var diagonal = new double[partners];
-        var partnerGradient = new double[partners];
-        for (var i = 0; i < Size; i++)
-        {
-            gradient[i] = -priorPrecision[i] * (mode[i] - priorMean[i]);
-            main[i][i] = priorPrecision[i];
-        }
-
-        for (var j = 0; j < partners; j++)
-        {
-            cross[j] = new double[Size];
-            diagonal[j] = 1 / (PartnerSd * PartnerSd);
-            partnerGradient[j] = -levels[j] / (PartnerSd * PartnerSd);
-        }
-
-        Span<int> at = stackalloc int[10];
-        Span<double> by = stackalloc double[10];
-        for (var c = 0; c < cells.Count; c++)
-        {
-            var cell = cells[c];
-            var p = SpecialFunctions.Logistic(Eta(cell, mode, levels));
-            var score = weights[c] * (cell.Won - (cell.Tried * p));
-            var information = weights[c] * cell.Tried * p * (1 - p);
+            var (spot, against) = (cell.Spot, cell.Against);
+            var partner = -1;
+            if (against.Partner is { } id && !known.TryGetValue(id, out partner))
+                known[id] = partner = known.Count;
+            var (belt, weight) = (BeltGap(against), WeightGap(against));
+            var own = spot == stepAt && against.Partner is { } with ? Layout.BySpot(with) : null;
             var n = 0;
-            (at[n], by[n++]) = (0, 1);
-            (at[n], by[n++]) = (Family(ground.FamilyOf[cell.Spot]), 1);
-            (at[n], by[n++]) = (Theta(cell.Spot), 1);
-            (at[n], by[n++]) = (BeltSlope, cell.BeltGap);
-            (at[n], by[n++]) = (WeightSlope, cell.WeightGap);
-            if (cell.Intent >= 0)
-                (at[n], by[n++]) = (cell.Intent, 1);
-            if (cell.Drilled >= 0)
-                (at[n], by[n++]) = (cell.Drilled, 1);
-            if (cell.Step >= 0)
-                (at[n], by[n++]) = (cell.Step, 1);
-            if (cell.Form >= 0)
-                (at[n], by[n++]) = (cell.Form, 1);
-            if (cell.BySpot >= 0)
-                (at[n], by[n++]) = (cell.BySpot, 1);
-            for (var a = 0; a < n; a++)
-            {
-                gradient[at[a]] += score * by[a];
-                for (var b = 0; b < n; b++)
-                    main[at[a]][at[b]] += information * by[a] * by[b];
-                if (cell.Partner >= 0)
-                    cross[cell.Partner][at[a]] += information * by[a];
-            }
-
-            if (cell.Partner >= 0)
-            {
-                diagonal[cell.Partner] += information;
-                partnerGradient[cell.Partner] += score;
-            }
+            terms[n++] = (LevelLayout.General, 1);
+            terms[n++] = (Layout.Family(Ground.FamilyOf[spot]), 1);
+            terms[n++] = (Layout.Spot(spot), 1);
+            if (belt != 0)
+                terms[n++] = (Layout.Belt, belt);
+            if (weight != 0)
+                terms[n++] = (Layout.Weight, weight);
+            if (LevelLayout.IntentOf(against.Intent) is { } intent)
+                terms[n++] = (Layout.Intent(intent), 1);
+            if (against.Drill && Layout.Drilled is { } drilled)
+                terms[n++] = (drilled, 1);
+            if (later && spot == stepAt && Layout.Step is { } step)
+                terms[n++] = (step, 1);
+            if (later && Layout.Form is { } form)
+                terms[n++] = (form, 1);
+            if (own is { } there)
+                terms[n++] = (there, 1);
+            rows.Add(cell.Won, cell.Won + cell.Lost, Ground.Level[spot], partner, dispersed: own is null, terms[..n]);
+            gaps.Add((belt, weight, partner, cell.Won + cell.Lost));
         }
-
-        return (Vector<double>.Build.Dense(gradient), partnerGradient, new NormalEquations(main, cross, diagonal));
     }
 
-    private readonly record struct Cell(int Spot, int Partner, double BeltGap, double WeightGap, int Intent, int Drilled, int Step, int Form, int BySpot, int Won, int Tried);
-
-    /// <summary>[A B; Bᵀ D] with D diagonal: the partners are eliminated.</summary>
-    private sealed class NormalEquations(double[][] main, double[][] cross, double[] diagonal)
+    /// <summary>The cells in one order, whatever way the counts came about, so that sums agree to the last bit.</summary>
+    private static Cell[] InOrder(LogCounts counts)
     {
-        public Matrix<double> Schur()
+        var names = counts.Cells.Keys.Select(c => c.Against.Partner).OfType<string>().Distinct().Order(StringComparer.Ordinal).Index().ToDictionary(p => p.Item, p => p.Index, StringComparer.Ordinal);
+        var cells = counts.Cells.Select(c => new Cell(
+            c.Key.Spot, c.Key.Against.Partner is { } id ? names[id] : -1, c.Key.Against, c.Value.Won, c.Value.Lost)).ToArray();
+        Array.Sort(cells, (a, b) =>
         {
-            var schur = main.Select(row => (double[])row.Clone()).ToArray();
-            for (var j = 0; j < diagonal.Length; j++)
-            {
-                var with = cross[j];
-                for (var a = 0; a < with.Length; a++)
-                {
-                    if (with[a] == 0)
-                        continue;
-                    var part = with[a] / diagonal[j];
-                    var row = schur[a];
-                    for (var b = 0; b <= a; b++)
-                        row[b] -= part * with[b];
-                }
-            }
-
-            for (var a = 0; a < schur.Length; a++)
-                for (var b = 0; b < a; b++)
-                    schur[b][a] = schur[a][b];
-            return Matrix<double>.Build.DenseOfRowArrays(schur);
-        }
-
-        public (Vector<double> Main, double[] Partners) Solve(Vector<double> gradient, double[] partnerGradient)
-        {
-            var right = gradient.ToArray();
-            for (var j = 0; j < diagonal.Length; j++)
-                for (var a = 0; a < right.Length; a++)
-                    right[a] -= cross[j][a] * partnerGradient[j] / diagonal[j];
-            var step = Schur().Cholesky().Solve(Vector<double>.Build.Dense(right));
-            return (step, [.. diagonal.Select((d, j) =>
-            {
-                var sum = partnerGradient[j];
-                for (var a = 0; a < right.Length; a++)
-                    sum -= cross[j][a] * step[a];
-                return sum / d;
-            })]);
-        }
+            var by = a.Spot.CompareTo(b.Spot);
+            by = by != 0 ? by : a.Partner.CompareTo(b.Partner);
+            by = by != 0 ? by : Nullable.Compare(a.Against.Rung, b.Against.Rung);
+            by = by != 0 ? by : Nullable.Compare(a.Against.Kilograms, b.Against.Kilograms);
+            by = by != 0 ? by : a.Against.Intent - b.Against.Intent;
+            return by != 0 ? by : a.Against.Drill.CompareTo(b.Against.Drill);
+        });
+        return cells;
     }
+
+    private (double Mean, double Precision)[] Priors()
+    {
+        var priors = new (double Mean, double Precision)[Layout.Size];
+        void Set(int? at, double mean, double sd)
+        {
+            if (at is { } i)
+                priors[i] = (mean, 1 / (sd * sd));
+        }
+
+        Set(LevelLayout.General, 0, 0.2);
+        for (var f = 0; f < Ground.FamilyCount; f++)
+            Set(Layout.Family(f), 0, 0.2);
+        for (var s = 0; s < Ground.Spots.Count; s++)
+            Set(Layout.Spot(s), 0, SpotSd);
+        Set(Layout.Belt, 0.7, 0.2);
+        Set(Layout.Weight, 0.2, 0.08);
+        Set(Layout.Intent(0), -0.7, 0.3);
+        Set(Layout.Intent(1), -0.2, 0.5);
+        Set(Layout.Intent(2), -0.2, 0.5);
+        Set(Layout.Drilled, DrillShift, DrillShiftSd);
+        Set(Layout.Step, 0, StepSd);
+        Set(Layout.Form, 0, FormSd);
+        foreach (var own in Layout.AllBySpot)
+            Set(own, 0, Math.Sqrt(PartnerBySpot));
+        return priors;
+    }
+
+    private sealed record Cell(int Spot, int Partner, Against Against, int Won, int Lost);
+
+    private double BeltGap(in Against against) => against.Rung is { } rung ? ownRung - rung : 0;
+
+    private double WeightGap(in Against against) =>
+        against.Kilograms is { } theirs && ownKilograms is { } own ? (own - theirs) / (0.1 * own) : 0;
+}
+
+/// <summary>Where each parameter of a <see cref="LevelModel"/> stands.</summary>
+internal sealed class LevelLayout
+{
+    /// <summary>The place of μ.</summary>
+    public const int General = 0;
+
+    private readonly int families;
+    private readonly Dictionary<string, int> bySpot = new(StringComparer.Ordinal);
+
+    /// <param name="ground">The ground.</param>
+    /// <param name="drilled">Whether there are goes of drills.</param>
+    /// <param name="stepPartners">The partners met at the spot of a step; null for a model without one.</param>
+    public LevelLayout(UsualGround ground, bool drilled, IReadOnlyList<string>? stepPartners)
+    {
+        families = ground.FamilyCount;
+        Belt = 1 + families + ground.Spots.Count;
+        Size = Belt + 5;
+        Drilled = drilled ? Size++ : null;
+        if (stepPartners is null)
+            return;
+        (Step, Form) = (Size++, Size++);
+        foreach (var id in stepPartners)
+            bySpot[id] = Size++;
+    }
+
+    /// <summary>How many parameters there are.</summary>
+    public int Size { get; private set; }
+
+    /// <summary>The slope of belts.</summary>
+    public int Belt { get; }
+
+    /// <summary>The slope of weights.</summary>
+    public int Weight => Belt + 1;
+
+    /// <summary>How much easier a go of a drill is than a round.</summary>
+    public int? Drilled { get; }
+
+    /// <summary>The step.</summary>
+    public int? Step { get; }
+
+    /// <summary>The form after a step.</summary>
+    public int? Form { get; }
+
+    /// <summary>What each partner is at the spot of the step.</summary>
+    public IEnumerable<int> AllBySpot => bySpot.Values;
+
+    /// <summary>φ of a family.</summary>
+    public int Family(int family) => 1 + family;
+
+    /// <summary>θ of a spot.</summary>
+    public int Spot(int spot) => 1 + families + spot;
+
+    /// <summary>λ of an intent other than the own game.</summary>
+    public int Intent(int intent) => Belt + 2 + intent;
+
+    /// <summary>What a partner is at the spot of the step.</summary>
+    public int? BySpot(string partner) => bySpot.TryGetValue(partner, out var at) ? at : null;
+
+    /// <summary>The place of an intent among those with a term; null for the own game.</summary>
+    public static int? IntentOf(Intent intent) => intent switch { Log.Intent.LetWork => 0, Log.Intent.Experiment => 1, Log.Intent.Survive => 2, _ => null };
 }

@@ -58,8 +58,8 @@ public enum LogTotal
 /// </summary>
 public sealed class LogCounts
 {
-    private readonly Dictionary<CellKey, (int Won, int Lost)> cells = [];
-    private readonly Dictionary<MoveKey, int> moves = [];
+    private readonly Dictionary<CellKey, (int Won, int Lost)> cells;
+    private readonly Dictionary<MoveKey, int> moves;
     private readonly int[] starts;
     private readonly int[] visits;
     private readonly int[] unsure;
@@ -67,8 +67,13 @@ public sealed class LogCounts
 
     /// <summary>Counts of nothing yet.</summary>
     public LogCounts(UsualGround ground)
+        : this(ground, [], [])
     {
-        Ground = ground;
+    }
+
+    private LogCounts(UsualGround ground, Dictionary<CellKey, (int Won, int Lost)> cells, Dictionary<MoveKey, int> moves)
+    {
+        (Ground, this.cells, this.moves) = (ground, cells, moves);
         (starts, visits, unsure) = (new int[ground.Spots.Count], new int[ground.Spots.Count], new int[ground.Spots.Count]);
     }
 
@@ -109,6 +114,28 @@ public sealed class LogCounts
         foreach (var reading in readings)
             counts.Add(reading);
         return counts;
+    }
+
+    /// <summary>Counts readings by cell alone, which is all that a <see cref="LevelModel"/> asks.</summary>
+    public static LogCounts OfCells(IEnumerable<RollReading> readings, UsualGround ground)
+    {
+        var counts = new LogCounts(ground);
+        foreach (var reading in readings)
+            foreach (var contest in reading.Contests)
+                if (contest.End != ContestEnd.Held && ground.IndexOf(contest.Spot) is >= 0 and var spot)
+                    counts.Add(new CellKey(spot, reading.Against), contest.End == ContestEnd.Won ? (1, 0) : (0, 1));
+        return counts;
+    }
+
+    /// <summary>The same counts by themselves: what is added to the copy leaves these as they are.</summary>
+    public LogCounts Copy()
+    {
+        var copy = new LogCounts(Ground, new Dictionary<CellKey, (int Won, int Lost)>(cells), new Dictionary<MoveKey, int>(moves));
+        starts.CopyTo(copy.starts, 0);
+        visits.CopyTo(copy.visits, 0);
+        unsure.CopyTo(copy.unsure, 0);
+        totals.CopyTo(copy.totals, 0);
+        return copy;
     }
 
     /// <summary>How often each road was taken.</summary>

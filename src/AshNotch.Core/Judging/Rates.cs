@@ -7,7 +7,15 @@ namespace AshNotch.Core.Judging;
 /// <param name="Rate">The best single figure.</param>
 /// <param name="Low">The lower end.</param>
 /// <param name="High">The upper end.</param>
-public readonly record struct Interval(double Rate, double Low, double High);
+public readonly record struct Interval(double Rate, double Low, double High)
+{
+    /// <summary>How many standard deviations of a normal belief 80 % of it lie within.</summary>
+    public const double Reach80 = 1.2815515655446004;
+
+    /// <summary>A share known by its logit: the logit's mean and standard deviation, with the 80 % interval.</summary>
+    public static Interval OfLogit(double mean, double sd) =>
+        new(SpecialFunctions.Logistic(mean), SpecialFunctions.Logistic(mean - (Reach80 * sd)), SpecialFunctions.Logistic(mean + (Reach80 * sd)));
+}
 
 /// <summary>Shares of counts, with honest ends.</summary>
 public static class Rates

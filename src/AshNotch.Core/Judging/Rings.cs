@@ -19,17 +19,33 @@ public static class Rings
     /// <summary>The weeks from the first to the last of the readings, empty ones too; goes of a drill are no rounds.</summary>
     public static IReadOnlyList<Ring> Of(IReadOnlyList<RollReading> all, Judgement judgement)
     {
-        IReadOnlyList<RollReading> readings = [.. all.Where(r => !r.Against.Drill)];
-        if (readings.Count == 0)
-            return [];
-        var byWeek = readings.ToLookup(r => Monday(r.Date));
-        var (first, last) = (byWeek.Min(w => w.Key), byWeek.Max(w => w.Key));
-        return [.. Enumerable.Range(0, ((last.DayNumber - first.DayNumber) / 7) + 1).Select(i => first.AddDays(7 * i)).Select(week =>
+        var weeks = new SortedDictionary<DateOnly, (int Rolls, int Contests, double Sum, List<string> Sessions)>();
+        foreach (var reading in all)
         {
-            var rolls = byWeek[week].ToList();
-            var contests = rolls.SelectMany(r => r.Contests.Where(c => c.End != ContestEnd.Held).Select(c => judgement.Surprise(r.Against, c))).ToList();
-            return new Ring(week, rolls.Count, contests.Count, contests.Count == 0 ? null : contests.Sum() / rolls.Count, [.. rolls.Select(r => r.Session).Distinct()]);
-        })];
+            if (reading.Against.Drill)
+                continue;
+            var week = weeks.GetValueOrDefault(Monday(reading.Date), (0, 0, 0, []));
+            var offset = judgement.Offset(reading.Against);
+            foreach (var contest in reading.Contests)
+            {
+                if (contest.End == ContestEnd.Held)
+                    continue;
+                week.Contests++;
+                week.Sum += judgement.Surprise(contest, offset);
+            }
+
+            if (week.Sessions is not [.., var last] || last != reading.Session)
+                week.Sessions.Add(reading.Session);
+            weeks[Monday(reading.Date)] = week with { Rolls = week.Rolls + 1 };
+        }
+
+        if (weeks.Count == 0)
+            return [];
+        var (first, until) = (weeks.Keys.First(), weeks.Keys.Last());
+        return [.. Enumerable.Range(0, ((until.DayNumber - first.DayNumber) / 7) + 1).Select(i => first.AddDays(7 * i)).Select(day =>
+            weeks.TryGetValue(day, out var week)
+                ? new Ring(day, week.Rolls, week.Contests, week.Contests == 0 ? null : week.Sum / week.Rolls, [.. week.Sessions.Distinct()])
+                : new Ring(day, 0, 0, null, []))];
     }
 
     /// <summary>The Monday of a day's week.</summary>

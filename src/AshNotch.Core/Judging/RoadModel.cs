@@ -1,7 +1,4 @@
 using AshNotch.Core.Ground;
-using MathNet.Numerics;
-using MathNet.Numerics.Distributions;
-using MathNet.Numerics.LinearAlgebra;
 
 namespace AshNotch.Core.Judging;
 
@@ -27,7 +24,7 @@ public sealed class RoadModel
     private readonly UsualGround ground;
     private readonly double[][] prior;
     private readonly double[][] told;
-    private readonly double[][] seen;
+    private readonly (int Row, int Next, int Count)[] seen;
     private readonly double[] blind;
     private readonly int n;
 
@@ -40,8 +37,8 @@ public sealed class RoadModel
         n = ground.Spots.Count;
         prior = [.. ground.Won.Concat(ground.Lost).Select(Prior)];
         told = Zeros(n + 1);
-        seen = Zeros(n);
         blind = new double[2 * n];
+        var onlySeen = new List<(int Row, int Next, int Count)>();
         foreach (var (road, count) in counts.Roads())
         {
             var row = road.Won ? road.Spot : n + road.Spot;
@@ -50,9 +47,11 @@ public sealed class RoadModel
             else if (road.Told)
                 told[row][road.Next] += road.Next == n ? tapWeight * count : count;
             else
-                seen[row][road.Next] += count;
+                onlySeen.Add((row, road.Next, count));
         }
 
+        onlySeen.Sort();
+        seen = [.. onlySeen];
         var starts = counts.Starts.Select((count, s) => count + (PriorWeight * Spread(ground.Start[s]))).ToList();
         Start = [.. starts.Select(s => s / starts.Sum())];
     }
@@ -67,20 +66,20 @@ public sealed class RoadModel
     public RoadFit Fit(double[] p, double goesOn, Recall recall)
     {
         var rows = Sum(told, spread: null);
-        if (seen.Any(r => r.Any(x => x > 0)) || blind.Any(x => x > 0))
+        if (seen.Length > 0 || blind.Any(x => x > 0))
         {
             for (var sweep = 0; sweep < Sweeps; sweep++)
             {
                 var means = rows.Select(RoadFit.Mean).ToArray();
-                rows = Sum(told, Expected(means, seen.Any(r => r.Any(x => x > 0)) ? SeenFrom(means, p, goesOn, recall) : null));
+                rows = Sum(told, Expected(means, seen.Length > 0 ? SeenFrom(means, p, goesOn, recall) : null));
             }
         }
 
         return new RoadFit(rows, Start);
     }
 
-    /// <summary>A: the chance that the next contest written down is at y, when the next contest is at u.</summary>
-    internal double[,] SeenFrom(double[][] rows, double[] p, double goesOn, Recall recall)
+    /// <summary>A: row y holds the chances that the next contest written down is at y, when the next contest is at each u.</summary>
+    internal double[] SeenFrom(double[][] rows, double[] p, double goesOn, Recall recall)
     {
         var unseen = new double[n * n];
         var kept = new double[n];
@@ -89,23 +88,23 @@ public sealed class RoadModel
             double[] w = rows[v], l = rows[n + v];
             var q = (p[v] * w[n]) + ((1 - p[v]) * l[n]);
             kept[v] = (recall.Moments * (1 - q)) + (recall.Taps * q);
-            for (var x = 0; x < n; x++)
-                unseen[(x * n) + v] = -goesOn * (((1 - recall.Moments) * ((p[v] * w[x]) + ((1 - p[v]) * l[x]))) + ((1 - recall.Taps) * q * Start[x]));
-            unseen[(v * n) + v] += 1;
+            var row = unseen.AsSpan(v * n, n);
+            Dense.Add(-goesOn * (1 - recall.Moments) * p[v], w.AsSpan(0, n), row);
+            Dense.Add(-goesOn * (1 - recall.Moments) * (1 - p[v]), l.AsSpan(0, n), row);
+            Dense.Add(-goesOn * (1 - recall.Taps) * q, Start, row);
+            row[v] += 1;
         }
 
-        var reached = Matrix<double>.Build.Dense(n, n, unseen).LU().Inverse();
-        var at = new double[n, n];
+        Dense.Lu(unseen, n);
+        var reached = Dense.InverseTransposed(unseen, n);
+        var at = new double[n * n];
         for (var v = 0; v < n; v++)
         {
-            var kin = Enumerable.Range(0, n).Where(y => y != v && ground.Kin(v, y)).ToList();
-            for (var u = 0; u < n; u++)
-            {
-                var here = reached[u, v] * kept[v];
-                at[u, v] += here * (kin.Count > 0 ? 1 - Mistaken : 1);
-                foreach (var y in kin)
-                    at[u, y] += here * Mistaken / kin.Count;
-            }
+            var kin = ground.KinOf(v);
+            var here = reached.AsSpan(v * n, n);
+            Dense.Add(kept[v] * (kin.Count > 0 ? 1 - Mistaken : 1), here, at.AsSpan(v * n, n));
+            foreach (var y in kin)
+                Dense.Add(kept[v] * Mistaken / kin.Count, here, at.AsSpan(y * n, n));
         }
 
         return at;
@@ -119,36 +118,46 @@ public sealed class RoadModel
 
     private double[][] Zeros(int width) => [.. Enumerable.Range(0, 2 * n).Select(_ => new double[width])];
 
-    private double[][] Sum(double[][] counts, double[][]? spread) =>
-        [.. prior.Select((row, i) => row.Select((x, u) => x + counts[i][u] + (spread is null ? 0 : spread[i][u])).ToArray())];
-
-    private double[][] Expected(double[][] means, double[,]? from)
+    private double[][] Sum(double[][] counts, double[][]? spread)
     {
-        var spread = Zeros(n + 1);
-        for (var i = 0; i < 2 * n; i++)
+        var rows = new double[2 * n][];
+        for (var i = 0; i < rows.Length; i++)
         {
-            for (var y = 0; y < n && from is not null; y++)
-            {
-                if (seen[i][y] == 0)
-                    continue;
-                var likely = new double[n];
-                for (var u = 0; u < n; u++)
-                    likely[u] = means[i][u] * from[u, y];
-                Share(spread[i], likely, seen[i][y]);
-            }
-
-            if (blind[i] > 0)
-                Share(spread[i], means[i][..n], blind[i]);
+            rows[i] = (double[])prior[i].Clone();
+            Dense.Add(1, counts[i], rows[i]);
+            if (spread is not null)
+                Dense.Add(1, spread[i], rows[i]);
         }
 
+        return rows;
+    }
+
+    private double[][] Expected(double[][] means, double[]? from)
+    {
+        var spread = Zeros(n + 1);
+        var likely = new double[n];
+        foreach (var (row, next, count) in seen)
+        {
+            var mean = means[row];
+            var arrives = from.AsSpan(next * n, n);
+            for (var u = 0; u < n; u++)
+                likely[u] = mean[u] * arrives[u];
+            Share(spread[row], likely, count);
+        }
+
+        for (var row = 0; row < blind.Length; row++)
+            if (blind[row] > 0)
+                Share(spread[row], means[row].AsSpan(0, n), blind[row]);
         return spread;
     }
 
-    private static void Share(double[] into, double[] likely, double count)
+    private static void Share(double[] into, ReadOnlySpan<double> likely, double count)
     {
-        var sum = likely.Sum();
-        for (var u = 0; u < likely.Length && sum > 0; u++)
-            into[u] += count * likely[u] / sum;
+        var sum = 0.0;
+        foreach (var x in likely)
+            sum += x;
+        if (sum > 0)
+            Dense.Add(count / sum, likely, into.AsSpan(0, likely.Length));
     }
 }
 
@@ -162,8 +171,10 @@ public sealed class RoadFit
     private const double Believed = 0.5;
 
     private const double Small = 0.05;
+    private const double SmallShare = 0.01;
 
     private readonly double[][] rows;
+    private readonly Lazy<RowDraw[]> draws;
     private readonly int n;
 
     internal RoadFit(double[][] rows, double[] start)
@@ -172,6 +183,7 @@ public sealed class RoadFit
         n = rows.Length / 2;
         Won = [.. rows[..n].Select(Mean)];
         Lost = [.. rows[n..].Select(Mean)];
+        draws = new Lazy<RowDraw[]>(() => [.. this.rows.Select(RowDraw.Of)]);
     }
 
     /// <summary>Where rounds begin; sums to one.</summary>
@@ -186,38 +198,47 @@ public sealed class RoadFit
     /// <summary>A row's parameters made to sum to one: the mean of its Dirichlet.</summary>
     internal static double[] Mean(double[] parameters)
     {
-        var sum = parameters.Sum();
-        return [.. parameters.Select(x => x / sum)];
+        var mean = new double[parameters.Length];
+        Dense.Scale(1 / parameters.Sum(), parameters, mean);
+        return mean;
     }
 
     /// <summary>
-    /// One draw of all rows. Roads with next to no weight are drawn as one and share in proportion, which leaves their sum and
-    /// their means as they are.
+    /// One draw of the rows of some spots, into rows of the caller's. Roads with next to no weight are drawn as one and share in
+    /// proportion, which leaves their sum and their means as they are.
     /// </summary>
-    internal (double[][] Won, double[][] Lost) Drawn(System.Random random)
+    internal void Draw(Dice dice, int[] spots, double[][] won, double[][] lost)
     {
-        var drawn = new double[2 * n][];
-        for (var i = 0; i < 2 * n; i++)
-            drawn[i] = Drawn(rows[i], random);
-        return (drawn[..n], drawn[n..]);
+        var rows = draws.Value;
+        foreach (var s in spots)
+        {
+            rows[s].Draw(dice, Believed, won[s]);
+            rows[n + s].Draw(dice, Believed, lost[s]);
+        }
     }
 
-    private static double[] Drawn(double[] parameters, System.Random random)
+    /// <summary>What drawing a row needs: the roads with weight, and how those without share what they get together.</summary>
+    private sealed record RowDraw(int[] Roads, double[] Parameters, double Rest, double[] Shares)
     {
-        var row = new double[parameters.Length];
-        double rest = 0, sum = 0;
-        for (var u = 0; u < row.Length; u++)
+        public static RowDraw Of(double[] parameters)
         {
-            if (parameters[u] < Small)
-                rest += parameters[u];
-            else
-                sum += row[u] = Gamma.Sample(random, Believed * parameters[u], 1);
+            var weighty = Math.Max(Small, SmallShare * parameters.Sum());
+            int[] roads = [.. Enumerable.Range(0, parameters.Length).Where(u => parameters[u] >= weighty)];
+            var rest = parameters.Where(x => x < weighty).Sum();
+            return new RowDraw(roads, [.. roads.Select(u => parameters[u])], rest, [.. parameters.Select(x => x < weighty && rest > 0 ? x / rest : 0)]);
         }
 
-        var other = rest > 0 ? Gamma.Sample(random, Believed * rest, 1) : 0;
-        sum += other;
-        for (var u = 0; u < row.Length; u++)
-            row[u] = (parameters[u] < Small ? other * parameters[u] / rest : row[u]) / sum;
-        return row;
+        public void Draw(Dice dice, double believed, double[] row)
+        {
+            Span<double> drawn = stackalloc double[Roads.Length];
+            var sum = 0.0;
+            for (var i = 0; i < drawn.Length; i++)
+                sum += drawn[i] = dice.Gamma(believed * Parameters[i]);
+            var other = Rest > 0 ? dice.Gamma(believed * Rest) : 0;
+            sum += other;
+            Dense.Scale(other / sum, Shares, row);
+            for (var i = 0; i < drawn.Length; i++)
+                row[Roads[i]] = drawn[i] / sum;
+        }
     }
 }

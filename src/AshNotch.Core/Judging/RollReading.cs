@@ -44,6 +44,15 @@ public sealed record RollReading
     /// <summary>Every contest, in order.</summary>
     public required IReadOnlyList<Contest> Contests { get; init; }
 
+    /// <summary>What was told to follow from a known spot, each alike counted once with how often: for what may come next.</summary>
+    public IReadOnlyList<Followed> Follows { get; init; } = [];
+
+    /// <summary>The lessons written down with it.</summary>
+    public IReadOnlyList<string> Takeaways { get; init; } = [];
+
+    /// <summary>The goes of a drill, when it is a round of a block.</summary>
+    public Goes? Goes { get; init; }
+
     /// <summary>See <see cref="ExchangeReading.Links"/>.</summary>
     public int Links { get; init; }
 
@@ -59,7 +68,7 @@ public sealed record RollReading
     public static RollReading Of(string session, DateOnly date, Attire attire, Roll roll, GroundMap ground)
     {
         if (roll.Goes is { Tries.Count: > 0 } goes)
-            return OfGoes(session, date, attire, roll, goes);
+            return OfGoes(session, date, attire, roll, goes) with { Follows = FollowsOf(roll), Takeaways = roll.Takeaways ?? [] };
         var exchanges = roll.Exchanges.Select((e, i) => ContestReader.Read(e, i, session, roll.Id, ground)).ToList();
         return new RollReading
         {
@@ -73,10 +82,18 @@ public sealed record RollReading
             Starts = [.. roll.Exchanges.Where(e => e.Start is not null).Select(e => e.Start!.Value)],
             Visits = [.. exchanges.SelectMany(e => e.Visits)],
             Contests = [.. exchanges.SelectMany(e => e.Contests)],
+            Follows = FollowsOf(roll),
+            Takeaways = roll.Takeaways ?? [],
+            Goes = roll.Goes,
             Links = exchanges.Sum(e => e.Links),
             Linked = exchanges.Sum(e => e.Linked),
         };
     }
+
+    private static IReadOnlyList<Followed> FollowsOf(Roll roll) =>
+        [.. roll.Exchanges.SelectMany(e => e.Moments).Where(m => m.From is not null)
+            .GroupBy(m => (m.From!.Value, m.Actor, m.Technique, To: m.Outcome == Outcome.Done ? m.To : null))
+            .Select(g => new Followed(g.Key.Value, g.Key.Actor, g.Key.Technique, g.Key.To, g.Count()))];
 
     /// <summary>
     /// Goes of a drill: each that began in the focus' own spot is a contest over it, won when it was kept. Goes from anywhere
@@ -94,6 +111,7 @@ public sealed record RollReading
         Moments = 0,
         Starts = [],
         Visits = [.. goes.Tries.Select(_ => goes.Start)],
+        Goes = goes,
         Contests = goes.InSpot
             ? [.. goes.Tries.Select((t, i) => new Contest
             {

@@ -75,7 +75,7 @@ public sealed record SpotEvidence
     /// <param name="ground">The ground with the owner's additions.</param>
     public static SpotEvidence Of(IReadOnlyList<RollReading> readings, Spot spot, Judgement judgement, GroundMap ground)
     {
-        var here = readings.SelectMany(r => r.Contests.Where(c => c.Spot == spot).Select(c => (Reading: r, Contest: c))).ToList();
+        var here = ReadingList.Of(readings).At(spot);
         var decided = here.Where(h => h.Contest.End != ContestEnd.Held).ToList();
         var techniques = TechniquesOf(spot, judgement);
         return new SpotEvidence
@@ -117,7 +117,7 @@ public sealed record SpotEvidence
 
     private static IReadOnlyList<WayIn> WaysInto(Spot spot, IReadOnlyList<RollReading> readings)
     {
-        var ways = readings.SelectMany(r => r.Contests).Where(c => c.Next == spot)
+        var ways = ReadingList.Of(readings).Into(spot).Select(f => f.Contest)
             .GroupBy(c => (c.Spot, c.Actor, c.Technique))
             .Select(g => new WayIn(g.Key.Spot, g.Key.Actor, g.Key.Technique, g.Count()));
         var starts = readings.Sum(r => r.Starts.Count(s => s == spot));
@@ -133,7 +133,7 @@ public sealed record SpotEvidence
     /// <summary>Whether it went the owner's way: won, or the partner's try was stopped.</summary>
     internal static bool Good(Contest contest) => contest.End == ContestEnd.Won || (contest.End == ContestEnd.Held && contest.Actor == Actor.Them);
 
-    private static IReadOnlyList<WeekLevel> WeeksOf(int spot, List<(RollReading Reading, Contest Contest)> decided, Judgement judgement)
+    private static IReadOnlyList<WeekLevel> WeeksOf(int spot, List<Fought> decided, Judgement judgement)
     {
         if (decided.Count == 0 || spot < 0)
             return [];
@@ -153,22 +153,10 @@ public sealed record SpotEvidence
 
     private static Interval Level(double prior, List<(bool Won, double Offset)> window)
     {
-        double level = prior, information = 1 / (WeekSd * WeekSd);
-        for (var step = 0; step < 25; step++)
-        {
-            var score = -(level - prior) / (WeekSd * WeekSd);
-            information = 1 / (WeekSd * WeekSd);
-            foreach (var (won, offset) in window)
-            {
-                var p = SpecialFunctions.Logistic(level + offset);
-                score += (won ? 1 : 0) - p;
-                information += p * (1 - p);
-            }
-
-            level += score / information;
-        }
-
-        var reach = 1.2816 / Math.Sqrt(information);
-        return new Interval(SpecialFunctions.Logistic(level), SpecialFunctions.Logistic(level - reach), SpecialFunctions.Logistic(level + reach));
+        var rows = new LogisticRows();
+        foreach (var (won, offset) in window)
+            rows.Add(won ? 1 : 0, 1, offset, group: -1, dispersed: false, (0, 1));
+        var fit = new LogisticMap(rows, [(prior, 1 / (WeekSd * WeekSd))]).Fit();
+        return Interval.OfLogit(fit.Mode[0], Math.Sqrt(fit.Variance((0, 1))));
     }
 }

@@ -72,6 +72,22 @@ public static class WeekLoads
     private const int LeastBefore = 4;
     private const double FarAbove = 1.5;
 
+    /// <summary>A log that rests for longer ends with its last visit; until then the weeks of rest are shown.</summary>
+    private const int LongestRest = 42;
+
+    /// <summary>The last day to look at: today while the log is in use or rests for a while, else the day of its last visit.</summary>
+    /// <param name="visits">Visits in any order.</param>
+    /// <param name="today">The day it is asked.</param>
+    public static DateOnly Through(IReadOnlyCollection<Visit> visits, DateOnly today)
+    {
+        var last = visits.Count > 0 ? visits.Max(v => v.Date) : today;
+        return today.DayNumber - last.DayNumber is > 0 and <= LongestRest ? today : last;
+    }
+
+    /// <summary>Whether the week of a day, the last of these, is far above the usual already.</summary>
+    public static bool IsHeavy(IReadOnlyList<WeekLoad> weeks, DateOnly today) =>
+        weeks is [.., { Caution: LoadCaution.FarAbove } last] && last.Week == Judging.Rings.Monday(today);
+
     /// <summary>The weeks from the first visit to a day, empty ones too, oldest first.</summary>
     /// <param name="visits">Visits in any order.</param>
     /// <param name="through">The last day looked at; later visits are left out.</param>

@@ -175,6 +175,9 @@ public sealed record Try(bool Kept, Side? Side = null);
 /// <param name="Tries">The goes, in order.</param>
 public sealed record Goes(string Block, string Focus, int Rung, Spot Start, bool InSpot, IReadOnlyList<Try> Tries)
 {
+    /// <summary>Whether they refresh a closed focus, and so climb nothing.</summary>
+    public bool IsRefresher() => Rung < 0;
+
     /// <summary>How many were kept.</summary>
     public int Kept() => Tries.Count(t => t.Kept);
 }

@@ -6,12 +6,15 @@ namespace AshNotch.Core.Log;
 public static class BlockRules
 {
     private const int MostRungs = 12;
+    private const int MostChanges = 100;
     private const int MostTries = 200;
 
     /// <summary>Faults of a block.</summary>
-    public static IEnumerable<Fault> Check(Block block, GroundMap ground, string at = "")
+    public static IEnumerable<Fault> Check(Block block, GroundMap ground, DayBounds days, string at = "")
     {
-        foreach (var fault in LogRules.Id(block.Id, at + "/id").Concat(LogRules.Text(block.Notes, at + "/notes")).Concat(LogRules.Year(block.From, at + "/from")))
+        foreach (var fault in LogRules.Id(block.Id, at + "/id").Concat(LogRules.Text(block.Notes, at + "/notes")).Concat(days.Check(block.From, at + "/from")).Concat(days.Check(block.EndedOn, at + "/endedOn"))
+            .Concat(LogRules.AtMost(block.Earlier.Count, MostChanges, at + "/earlier", "changes of its days", "a block"))
+            .Concat(block.Earlier.SelectMany((e, i) => days.Check(e.Until, $"{at}/earlier/{i}/until"))))
             yield return fault;
         if (block.Weeks is < 2 or > 6)
             yield return new Fault(at + "/weeks", $"A block lasts two to six weeks, not {block.Weeks}.");
@@ -29,9 +32,9 @@ public static class BlockRules
     }
 
     /// <summary>Faults of a niggle.</summary>
-    public static IEnumerable<Fault> Check(Niggle niggle, string at = "")
+    public static IEnumerable<Fault> Check(Niggle niggle, DayBounds days, string at = "")
     {
-        foreach (var fault in LogRules.Id(niggle.Id, at + "/id").Concat(LogRules.Text(niggle.Notes, at + "/notes")).Concat(LogRules.Year(niggle.From, at + "/from")))
+        foreach (var fault in LogRules.Id(niggle.Id, at + "/id").Concat(LogRules.Text(niggle.Notes, at + "/notes")).Concat(days.Check(niggle.From, at + "/from")).Concat(days.Check(niggle.To, at + "/to")))
             yield return fault;
         if (niggle.To < niggle.From)
             yield return new Fault(at + "/to", "A niggle cannot end before it began; check the two days.");
@@ -40,7 +43,7 @@ public static class BlockRules
     /// <summary>Faults of a roll's goes.</summary>
     public static IEnumerable<Fault> Check(Goes goes, GroundMap ground, string at)
     {
-        foreach (var fault in LogRules.Id(goes.Block, at + "/block").Concat(LogRules.Name(goes.Focus, at + "/focus")).Concat(LogRules.SpotKnown(goes.Start, ground, at + "/start")))
+        foreach (var fault in LogRules.Id(goes.Block, at + "/block").Concat(LogRules.Id(goes.Focus, at + "/focus")).Concat(LogRules.SpotKnown(goes.Start, ground, at + "/start")))
             yield return fault;
         if (goes.Rung is < -1 or > MostRungs)
             yield return new Fault(at + "/rung", $"A rung is counted from 0, -1 for a refresher; there is none of number {goes.Rung}.");
@@ -60,7 +63,7 @@ public static class BlockRules
 
     private static IEnumerable<Fault> Check(Focus focus, GroundMap ground, string at)
     {
-        foreach (var fault in LogRules.Name(focus.Id, at + "/id").Concat(LogRules.SpotKnown(focus.Spot, ground, at + "/spot")).Concat(LogRules.Text(focus.Cue, at + "/cue")))
+        foreach (var fault in LogRules.Id(focus.Id, at + "/id").Concat(LogRules.SpotKnown(focus.Spot, ground, at + "/spot")).Concat(LogRules.Text(focus.Cue, at + "/cue")))
             yield return fault;
         if (focus.Technique is { } id && ground.Technique(id) is null)
             yield return LogRules.UnknownTechnique(id, at + "/technique");

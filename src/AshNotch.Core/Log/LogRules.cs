@@ -1,3 +1,4 @@
+using System.Text;
 using AshNotch.Core.Ground;
 
 namespace AshNotch.Core.Log;
@@ -14,14 +15,28 @@ public static class LogRules
     /// <summary>The longest name, id or short remark, in characters.</summary>
     public const int LongestName = 200;
 
+    /// <summary>The most rolls of a session.</summary>
+    public const int MostRolls = 200;
+
+    /// <summary>The most exchanges of a roll.</summary>
+    public const int MostExchanges = 200;
+
+    /// <summary>The most moments of an exchange.</summary>
+    public const int MostMoments = 500;
+
+    /// <summary>The most short entries of one list: traits, reasons, takeaways, techniques taught.</summary>
+    public const int MostEntries = 100;
+
     /// <summary>Faults of the owner's profile.</summary>
     public static IEnumerable<Fault> Check(Athlete athlete, string at = "") =>
         Name(athlete.Name, at + "/name")
             .Concat(StripesFit(athlete.Belt, athlete.Stripes, at + "/stripes"));
 
     /// <summary>Faults of a rating of the owner's.</summary>
-    public static IEnumerable<Fault> Check(SelfRating rating, string at = "")
+    public static IEnumerable<Fault> Check(SelfRating rating, DayBounds days, string at = "")
     {
+        foreach (var fault in days.Check(rating.Date, at + "/date"))
+            yield return fault;
         if (GameParts.All.All(p => p.Id != rating.Part))
             yield return new Fault(at + "/part", $"No part of the game has the id '{rating.Part}'; there are {string.Join(", ", GameParts.All.Select(p => p.Id))}.");
         foreach (var fault in Range(rating.Score, 0, 10, at + "/score", "A rating"))
@@ -37,22 +52,27 @@ public static class LogRules
             .Concat(Text(partner.Notes, at + "/notes"));
 
     /// <summary>Faults of a session and of all rolls in it. Whether its partners exist is for the caller to see.</summary>
-    public static IEnumerable<Fault> Check(Session session, GroundMap ground, string at = "")
+    public static IEnumerable<Fault> Check(Session session, GroundMap ground, DayBounds days, string at = "")
     {
         var own = Id(session.Id, at + "/id")
+            .Concat(AtMost(session.Rolls.Count, MostRolls, at + "/rolls", "rolls", "a session"))
+            .Concat(AtMost(session.Taught?.Count, MostEntries, at + "/taught", "techniques taught", "a session"))
             .Concat(Range(session.Minutes, 0, 1440, at + "/minutes", "Minutes on the mat"))
             .Concat(Range(session.Effort, 0, 10, at + "/effort", "Effort"))
             .Concat(Text(session.Aim, at + "/aim"))
             .Concat(Text(session.Notes, at + "/notes"))
             .Concat((session.Taught ?? []).SelectMany((id, i) => ground.Technique(id) is null ? [UnknownTechnique(id, $"{at}/taught/{i}")] : Enumerable.Empty<Fault>()))
             .Concat(Unique(session.Rolls.Select(r => r.Id), at + "/rolls", "roll"));
-        return own.Concat(Year(session.Date, at + "/date")).Concat(session.Rolls.SelectMany((roll, i) => Check(roll, ground, $"{at}/rolls/{i}")));
+        return own.Concat(days.Check(session.Date, at + "/date")).Concat(session.Rolls.SelectMany((roll, i) => Check(roll, ground, $"{at}/rolls/{i}")));
     }
 
     /// <summary>Faults of a roll and all its moments.</summary>
     public static IEnumerable<Fault> Check(Roll roll, GroundMap ground, string at = "")
     {
         var own = Id(roll.Id, at + "/id")
+            .Concat(AtMost(roll.Exchanges.Count, MostExchanges, at + "/exchanges", "exchanges", "a roll"))
+            .Concat(AtMost(roll.Takeaways?.Count, MostEntries, at + "/takeaways", "takeaways", "a roll"))
+            .Concat(roll.PartnerId is { } partner ? Id(partner, at + "/partnerId") : [])
             .Concat(Range(roll.Order, 0, 1000, at + "/order", "The order of a roll"))
             .Concat(Range(roll.Minutes, 0, 240, at + "/minutes", "Minutes of a roll"))
             .Concat(StripesFit(roll.PartnerBelt, roll.PartnerStripes, at + "/partnerStripes"))
@@ -67,26 +87,6 @@ public static class LogRules
         return own.Concat(roll.Exchanges.SelectMany((exchange, i) => Check(exchange, ground, $"{at}/exchanges/{i}")));
     }
 
-    /// <summary>Faults of what the owner added to the ground.</summary>
-    public static IEnumerable<Fault> Check(PersonalWords words, GroundMap shipped, string at = "")
-    {
-        var positions = shipped.Positions.Concat(words.Positions).ToList();
-        var techniques = shipped.Techniques.Concat(words.Techniques).ToList();
-        var faults = GroundRules.Check(positions, techniques).Select(s => new Fault(at, s))
-            .Concat(words.Positions.SelectMany((p, i) => Id(p.Id, $"{at}/positions/{i}/id").Concat(Name(p.Name, $"{at}/positions/{i}/name"))))
-            .Concat(words.Techniques.SelectMany((t, i) => Id(t.Id, $"{at}/techniques/{i}/id").Concat(Name(t.Name, $"{at}/techniques/{i}/name"))));
-        var known = positions.Select(p => p.Id).Concat(techniques.Select(t => t.Id)).ToHashSet();
-        return faults.Concat(words.Aliases.SelectMany((alias, i) => AliasFaults(alias, known, $"{at}/aliases/{i}")));
-    }
-
-    private static IEnumerable<Fault> AliasFaults(Alias alias, HashSet<string> known, string at)
-    {
-        foreach (var fault in Name(alias.Says, at + "/says"))
-            yield return fault;
-        if (!known.Contains(alias.Means))
-            yield return new Fault(at + "/means", $"'{alias.Means}' is neither a position nor a technique; give an id that the vocabulary lists.");
-    }
-
     /// <summary>Ids that stand twice in one list.</summary>
     public static IEnumerable<Fault> Unique(IEnumerable<string> ids, string at, string what)
     {
@@ -98,6 +98,7 @@ public static class LogRules
     private static IEnumerable<Fault> Check(Exchange exchange, GroundMap ground, string at)
     {
         var faults = SpotKnown(exchange.Start, ground, at + "/start")
+            .Concat(AtMost(exchange.Moments.Count, MostMoments, at + "/moments", "moments", "an exchange"))
             .Concat(exchange.Moments.SelectMany((moment, i) => Check(moment, ground, $"{at}/moments/{i}")));
         return exchange.End is { } end ? faults.Concat(Check(end, ground, at + "/end")) : faults;
     }
@@ -147,10 +148,10 @@ public static class LogRules
             yield return new Fault(at, $"A {Word.Of(colour)} belt carries 0 to {Belt.MostStripes(colour)} stripes, not {n}.");
     }
 
-    internal static IEnumerable<Fault> Year(DateOnly date, string at)
+    internal static IEnumerable<Fault> AtMost(int? count, int most, string at, string what, string whose)
     {
-        if (date.Year is < 1950 or > 2200)
-            yield return new Fault(at, $"The year {date.Year} is not one to have trained in; check the date.");
+        if (count > most)
+            yield return new Fault(at, $"{char.ToUpperInvariant(whose[0])}{whose[1..]} has at most {most} {what}; there are {count} here. Split it up.");
     }
 
     private static IEnumerable<Fault> Range(double? value, double least, double most, string at, string what)
@@ -167,14 +168,28 @@ public static class LogRules
             yield return new Fault(at, $"A name has at most {LongestName} characters; this one has {name.Length}.");
     }
 
-    internal static IEnumerable<Fault> Id(string id, string at)
+    /// <summary>
+    /// The fault of an id, whatever it is the id of and wherever it stands, in a body or in an address. Two dots would lead to
+    /// another address than the one meant.
+    /// </summary>
+    public static IEnumerable<Fault> Id(string id, string at)
     {
-        if (string.IsNullOrWhiteSpace(id) || id.Length > LongestName || id.Any(c => char.IsControl(c) || c is '/' or '\\' or '?' or '#'))
-            yield return new Fault(at, $"An id is 1 to {LongestName} characters long and holds no slash, question mark, hash or control character.");
+        if (string.IsNullOrWhiteSpace(id) || id.Length > LongestName || id is "." or ".." || id.Any(c => char.IsControl(c) || c is '/' or '\\' or '?' or '#') || HasHalves(id))
+            yield return new Fault(at, $"An id is 1 to {LongestName} characters long, is not . or .., and holds no slash, question mark, hash or control character.");
+    }
+
+    private static bool HasHalves(string text)
+    {
+        for (var at = 0; at < text.Length; at += char.IsSurrogate(text[at]) ? 2 : 1)
+            if (char.IsSurrogate(text[at]) && !Rune.TryGetRuneAt(text, at, out _))
+                return true;
+        return false;
     }
 
     private static IEnumerable<Fault> Names(IReadOnlyList<string>? texts, string at, string what)
     {
+        foreach (var fault in AtMost(texts?.Count, MostEntries, at, "entries", "this list"))
+            yield return fault;
         for (var i = 0; i < (texts?.Count ?? 0); i++)
             if (string.IsNullOrWhiteSpace(texts![i]) || texts[i].Length > LongestName)
                 yield return new Fault($"{at}/{i}", $"Write {what} as 1 to {LongestName} characters, or leave it out.");

@@ -54,7 +54,13 @@ public record Athlete
     /// <summary>The units to show weights in.</summary>
     public Units? Units { get; init; }
 
-    /// <summary>What a roll is worth to the owner; submissions when not said.</summary>
+    /// <summary>What a roll is worth to somebody who has not said.</summary>
+    public const Objective UsualObjective = Log.Objective.Submissions;
+
+    /// <summary>How somebody trains who has not said.</summary>
+    public const TrainingStyle UsualStyle = Log.TrainingStyle.RepetitionsAndPositional;
+
+    /// <summary>What a roll is worth to the owner; <see cref="UsualObjective"/> when not said.</summary>
     public Objective? Objective { get; init; }
 
     /// <summary>How the owner likes to train.</summary>
@@ -87,6 +93,9 @@ public record Partner
 
     /// <summary>Free notes.</summary>
     public string? Notes { get; init; }
+
+    /// <summary>True when the owner deleted them, and they are only kept because rolls with them are.</summary>
+    public bool? Deleted { get; init; }
 }
 
 /// <summary>One visit to the mat.</summary>

@@ -22,24 +22,37 @@ public readonly record struct Followed(Spot From, Actor Actor, string Technique,
 /// time it was seen here in the log. Two, so that after one class the own game already leads. An ordering aid, not a
 /// judgement.
 /// </summary>
-public static class NextMoments
+public sealed class NextMoments
 {
+    /// <summary>How many are offered for each of the two people.</summary>
+    public const int Most = 12;
+
     private const double SeenWeight = 2;
 
-    /// <summary>For every spot of the ground, its likeliest next moments, best first, at most <paramref name="most"/> for each person.</summary>
+    private readonly Dictionary<Spot, IReadOnlyList<NextMoment>> bySpot;
+
+    /// <summary>For every spot of the ground, its likeliest next moments.</summary>
     /// <param name="ground">The ground with the owner's additions.</param>
-    /// <param name="history">What followed what in the log.</param>
-    /// <param name="most">How many for each of the two people.</param>
-    public static IReadOnlyDictionary<Spot, IReadOnlyList<NextMoment>> Of(
-        GroundMap ground, IEnumerable<Followed> history, int most = 12)
+    /// <param name="history">What followed what in the log, in any order and as often as it likes.</param>
+    public NextMoments(GroundMap ground, IEnumerable<Followed> history)
     {
-        var bySpot = history.ToLookup(f => f.From);
-        return ground.Spots.ToDictionary(
+        var counts = new Dictionary<Followed, int>();
+        foreach (var followed in history)
+        {
+            var alike = followed with { Count = 0 };
+            counts[alike] = counts.GetValueOrDefault(alike) + followed.Count;
+        }
+
+        var from = counts.Select(c => c.Key with { Count = c.Value }).ToLookup(f => f.From);
+        bySpot = ground.Spots.ToDictionary(
             spot => spot,
-            spot => (IReadOnlyList<NextMoment>)[.. Enum.GetValues<Actor>().SelectMany(actor => From(spot, actor, ground, bySpot[spot], most))]);
+            spot => (IReadOnlyList<NextMoment>)[.. Enum.GetValues<Actor>().SelectMany(actor => From(spot, actor, ground, from[spot]))]);
     }
 
-    private static IEnumerable<NextMoment> From(Spot spot, Actor actor, GroundMap ground, IEnumerable<Followed> history, int most)
+    /// <summary>From a spot of the ground: for each person the likeliest first, at most <see cref="Most"/>.</summary>
+    public IReadOnlyList<NextMoment> this[Spot spot] => bySpot[spot];
+
+    private static IEnumerable<NextMoment> From(Spot spot, Actor actor, GroundMap ground, IEnumerable<Followed> history)
     {
         var doer = actor == Actor.Me ? spot : spot.Mirror();
         var seen = history.Where(f => f.Actor == actor).ToLookup(f => f.Technique);
@@ -52,7 +65,7 @@ public static class NextMoments
             orderby next.Weight descending, technique.Id
             select next into ordered
             group ordered by ordered.Actor into one
-            from next in one.Take(most)
+            from next in one.Take(Most)
             select next;
     }
 

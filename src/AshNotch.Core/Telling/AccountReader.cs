@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 
@@ -12,6 +13,9 @@ public sealed class AccountReader
     /// <summary>The longest text that is read, in UTF-16 units.</summary>
     public const int LongestText = 200_000;
 
+    private const int MostNamed = 20_000;
+    private const int LongestNamed = 400;
+
     private static readonly Lazy<AccountReader> Shipped = new(() => new AccountReader(GroundMap.Default, PersonalWords.None));
 
     private readonly GroundMap ground;
@@ -19,6 +23,7 @@ public sealed class AccountReader
     private readonly Lexicon cues = new();
     private readonly NearWords near;
     private readonly Fits fits;
+    private readonly ConcurrentDictionary<string, IReadOnlyList<string>> named = new(StringComparer.Ordinal);
 
     /// <summary>A reader for a ground with the owner's own words.</summary>
     /// <param name="shipped">The product's ground.</param>
@@ -81,6 +86,16 @@ public sealed class AccountReader
 
     /// <summary>The ids of the techniques and positions that a short text names, in order; nothing is made of who did what.</summary>
     public IReadOnlyList<string> Named(string text)
+    {
+        if (named.TryGetValue(text, out var known))
+            return known;
+        var found = NamedIn(text);
+        if (named.Count < MostNamed && text.Length <= LongestNamed)
+            named.TryAdd(text, found);
+        return found;
+    }
+
+    private IReadOnlyList<string> NamedIn(string text)
     {
         var tokens = Tokens.Of(text.Length > LongestText ? text[..LongestText] : text);
         return [.. Hits(tokens, Grammar.Of(tokens, lexicon), attire: null)

@@ -1,31 +1,19 @@
-using AshNotch.Formats;
 using AshNotch.Store;
 using AshNotch.Web.Guards;
+using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace AshNotch.Web.Features;
 
 /// <summary>What was deleted, and taking it back.</summary>
 public static class BinFeature
 {
-    public static void MapBin(this WebApplication app)
+    /// <summary>Maps its addresses.</summary>
+    public static void MapBin(this IEndpointRouteBuilder app)
     {
         var api = app.MapGroup("/api/bin").WithTags("bin");
-        api.MapGet("", (HttpRequest request, Bins bins) =>
-        {
-            var asked = new Asked(request);
-            var (skip, take, page) = asked.Page(usual: 100);
-            if (asked.Faults.Count > 0)
-                return Problems.Of(asked.Faults, 400);
-            var all = bins.All();
-            return Results.Json(new Paged<Binned>([.. all.Skip(skip).Take(take)], all.Count, page, take), LogJson.Options);
-        }).Asks("page", "size").Produces<Paged<Binned>>();
+        api.MapGet("", ([AsParameters] PageQuery page, Bins bins) => TypedResults.Ok(page.Of(bins.All(), b => b, usual: 100)));
 
-        api.MapPost("/restore", (HttpRequest request, Bins bins) =>
-        {
-            var asked = new Asked(request);
-            return bins.Restore(asked.Text("kind") ?? "", asked.Text("id") ?? "", asked.Text("session"))
-                ? Results.NoContent()
-                : Problems.NotThere("such thing in the bin");
-        }).Asks("kind", "id", "session").Produces(204);
+        api.MapPost("/restore", Results<NoContent, ProblemHttpResult> (string? kind, string? id, string? session, Bins bins) =>
+            bins.Restore(kind ?? "", id ?? "", session) ? TypedResults.NoContent() : Problems.NotThere("such thing in the bin"));
     }
 }

@@ -7,21 +7,26 @@ using AshNotch.Core.Log;
 using AshNotch.Formats;
 using AshNotch.Store;
 using AshNotch.Web.Guards;
+using AshNotch.Web.Services;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 
 namespace AshNotch.Web.Features;
 
 /// <summary>Drill blocks: choosing, the plan, the verdict, the calendar.</summary>
 public static class BlockFeature
 {
-    private const int MostMoments = 40;
+    private const string Address = "/api/blocks";
 
     /// <summary>A block as it is read, with how it stands.</summary>
     public sealed record BlockRead : Block
     {
+        /// <param name="stored">What the store has.</param>
         [SetsRequiredMembers]
         public BlockRead(Versioned<Block> stored)
             : base(stored.Value) => Version = stored.Version;
 
+        /// <summary>The version to send back with a change.</summary>
         public long Version { get; init; }
 
         /// <summary>The first day that is not in it any more.</summary>
@@ -32,187 +37,196 @@ public static class BlockFeature
     public sealed record BlockAsked(
         string? Id, DateOnly From, int Weeks, TrainingStyle? Style, IReadOnlyList<DrillDay> Days, IReadOnlyList<Focus> Focuses, string? Notes);
 
+    /// <summary>Something that could be a focus; <paramref name="Contests"/> is the address of its moments.</summary>
     public sealed record CandidateAnswer(
         Focus Focus, double Gain, double GainLow, double GainHigh, double ChanceTop3, string Verdict, int Won, int Lost, Interval Rate,
         TechniqueTally? Technique, int ReasonCount, SideTally Left, SideTally Right, Takeaway? CueFrom, Patience Patience,
-        IReadOnlyList<Caution> Cautions, IReadOnlyList<Niggle> Niggles, IReadOnlyList<SoftSpotFeature.ContestAnswer> Moments);
+        IReadOnlyList<Caution> Cautions, IReadOnlyList<Niggle> Niggles, string Contests);
 
     /// <summary>Soft spots to plug, then levers to sharpen.</summary>
     public sealed record CandidatesAnswer(Objective Objective, bool Enough, int Rolls, IReadOnlyList<CandidateAnswer> Candidates);
 
+    /// <summary>A refresher to come.</summary>
     public sealed record RefresherAnswer(string Block, string Focus, string Title, int Number, DateOnly Due, DateOnly? BroughtOn);
 
     /// <summary>Refreshers to come, next first, and the cards of those that are due.</summary>
     public sealed record RefreshersAnswer(DateOnly Today, IReadOnlyList<RefresherAnswer> Items, IReadOnlyList<DrillCard> Cards);
 
+    /// <summary>How a focus stood before its block, as the verdict has it too.</summary>
+    public sealed record BeganAnswer(Interval Rate, int Won, int Lost);
+
     /// <summary>A block with its plan.</summary>
-    public sealed record PlanAnswer(BlockRead Block, TrainingStyle Style, DateOnly Today, Plan Plan, IReadOnlyList<string> Titles);
+    public sealed record PlanAnswer(BlockRead Block, TrainingStyle Style, DateOnly Today, Plan Plan, IReadOnlyList<string> Titles, IReadOnlyList<BeganAnswer> Began);
 
-    public sealed record StretchAnswer(int Won, int Lost, int GoesKept, int Goes, int Rolls, double Ease, double? RawRate, IReadOnlyList<SoftSpotFeature.ContestAnswer> Moments);
+    /// <summary>What was seen in one stretch; <paramref name="Contests"/> is the address of its moments.</summary>
+    public sealed record StretchAnswer(int Won, int Lost, int GoesKept, int Goes, int Rolls, double Ease, double? RawRate, string Contests);
 
+    /// <summary>Whether one focus held.</summary>
     public sealed record VerdictAnswer(
-        Focus Focus, string Title, VerdictWord Word, double Better, double Enough, double Hoped, Interval Before, Interval After, int? RollsMore, StretchAnswer Earlier, StretchAnswer Since, IReadOnlyList<WhyDiffer> Differ,
-        Standing Standing);
+        Focus Focus, string Title, VerdictWord Word, double Better, double Enough, double Hoped, Interval Before, Interval After, int? RollsMore, StretchAnswer Earlier, StretchAnswer Since,
+        IReadOnlyList<WhyDiffer> Differ, Standing Standing, bool Converged);
 
+    /// <summary>Whether a block held.</summary>
     public sealed record VerdictsAnswer(BlockRead Block, IReadOnlyList<VerdictAnswer> Verdicts);
 
-    public static void MapBlocks(this WebApplication app)
+    /// <summary>The day a question is asked for; the present one when not said.</summary>
+    public sealed record TodayQuery([FromQuery(Name = "today")] QueryDay? Today, [FromQuery(Name = "here")] string? Here);
+
+    /// <summary>The log as it stood on a day.</summary>
+    public sealed record AsOfQuery([FromQuery(Name = "asOf")] QueryDay? AsOf);
+
+    /// <summary>One of a verdict's two stretches.</summary>
+    public enum StretchKind
     {
-        app.MapGet("/api/drill-candidates", (HttpRequest request, Drills drills, Judgements judgements, Athletes athletes, Partners partners, TimeProvider clock) =>
-        {
-            var (what, refusal) = SoftSpotFeature.Read(request, athletes);
-            if (refusal is not null)
-                return refusal;
-            var told = Teller(judgements.Of(what), partners);
-            var judgement = judgements.Of(what).Judgement;
-            return Results.Json(
-                new CandidatesAnswer(what.Objective, judgement.Enough, judgement.Counts.Rolls, [.. drills.Candidates(what, Today(clock)).Select(c => Answer(c, told))]), LogJson.Options);
-        }).WithTags("drilling").Asks("objective", "attire", "from", "to", "asOf").Produces<CandidatesAnswer>();
+        /// <summary>Before the block.</summary>
+        Earlier,
 
-        app.MapGet("/api/drill-candidates/{position}/{role}/{purpose}", (string position, string role, string purpose, HttpRequest request, Drills drills, Judgements judgements, Athletes athletes, Partners partners, TimeProvider clock) =>
+        /// <summary>Since it began.</summary>
+        Since,
+    }
+
+    /// <summary>Which stretch of which focus, and which page of its moments.</summary>
+    public sealed record StretchQuery(
+        [FromQuery(Name = "focus")] string? Focus, [FromQuery(Name = "stretch")] QueryWord<StretchKind>? Stretch, [FromQuery(Name = "asOf")] QueryDay? AsOf,
+        [FromQuery(Name = "page")] QueryCount? Number, [FromQuery(Name = "size")] QueryCount? Items)
+        : PageQuery(Number, Items);
+
+    /// <summary>Maps its addresses.</summary>
+    public static void MapBlocks(this IEndpointRouteBuilder app)
+    {
+        app.MapGet("/api/drill-candidates", async ([AsParameters] JudgementQuery asked, Snapshots snapshots, Judgements judgements, TimeProvider clock, CancellationToken stop) =>
         {
-            var (what, refusal) = SoftSpotFeature.Read(request, athletes);
-            if (refusal is not null)
-                return refusal;
+            var judged = await judgements.Of(asked, snapshots, stop);
+            return Figures.Of(new CandidatesAnswer(
+                judged.Asked.Objective, judged.Judgement.Enough, judged.Judgement.Counts.Rolls, [.. Drills.Candidates(judged, clock.Today()).Select(c => Answer(c, asked))]));
+        }).WithTags("drilling");
+
+        app.MapGet("/api/drill-candidates/{position}/{role}/{purpose}", async Task<Results<Figures<CandidateAnswer>, ProblemHttpResult>> (
+            string position, string role, string purpose, [AsParameters] JudgementQuery asked, Snapshots snapshots, Judgements judgements, TimeProvider clock, CancellationToken stop) =>
+        {
+            var judged = await judgements.Of(asked, snapshots, stop);
             return Word.TryRead<Role>(role, out var side) && Word.TryRead<Purpose>(purpose, out var use)
-                && drills.Candidate(what, new Spot(position, side), use, Today(clock)) is { } candidate
-                ? Results.Json(Answer(candidate, Teller(judgements.Of(what), partners)), LogJson.Options)
+                && Drills.Candidate(judged, new Spot(position, side), use, clock.Today()) is { } candidate
+                ? Figures.Of(Answer(candidate, asked))
                 : Problems.NotThere("spot with contests in this part of the log");
-        }).WithTags("drilling").Asks("objective", "attire", "from", "to", "asOf").Produces<CandidateAnswer>();
+        }).WithTags("drilling");
 
-        app.MapGet("/api/refreshers", (HttpRequest request, Drills drills, TimeProvider clock) =>
+        app.MapGet("/api/refreshers", async ([AsParameters] TodayQuery asked, Snapshots snapshots, Judgements judgements, TimeProvider clock, CancellationToken stop) =>
         {
-            var asked = new Asked(request);
-            var today = asked.Date("today") ?? Today(clock);
-            if (asked.Faults.Count > 0)
-                return Problems.Of(asked.Faults, 400);
-            var evening = new Block { Id = "refreshers", From = today, Weeks = 2, Days = [new DrillDay(today.DayOfWeek, null, 0, 0, 12)] };
-            return Results.Json(
-                new RefreshersAnswer(today, [.. drills.Due(today).Select(r => new RefresherAnswer(r.Block, r.Focus.Id, Plans.Title(r.Focus, drills.Ground), r.Number, r.Due, r.BroughtOn))], Plans.Refreshing(drills.Basis(evening, today, null))),
-                LogJson.Options);
-        }).WithTags("drilling").Asks("today").Produces<RefreshersAnswer>();
+            var (log, judged) = await Usual(snapshots, judgements, stop);
+            var today = asked.Today?.Value ?? clock.Today();
+            return Figures.Of(new RefreshersAnswer(
+                today,
+                [.. Drills.Due(log, today).Select(r => new RefresherAnswer(r.Block, r.Focus.Id, Plans.Title(r.Focus, log.Ground), r.Number, r.Due, r.BroughtOn))],
+                Plans.Refreshing(Drills.Basis(judged, log, Plans.RefreshingEvening(today), today, null))));
+        }).WithTags("drilling");
 
-        var api = app.MapGroup("/api/blocks").WithTags("drilling");
-        api.MapGet("", (HttpRequest request, Blocks blocks) =>
-        {
-            var asked = new Asked(request);
-            var (skip, take, page) = asked.Page();
-            if (asked.Faults.Count > 0)
-                return Problems.Of(asked.Faults, 400);
-            var all = blocks.All();
-            return Results.Json(new Paged<BlockRead>([.. all.Skip(skip).Take(take).Select(b => new BlockRead(b))], all.Count, page, take), LogJson.Options);
-        }).Asks("page", "size").Produces<Paged<BlockRead>>();
+        var api = app.MapGroup(Address).WithTags("drilling");
+        api.MapGet("", ([AsParameters] PageQuery page, Blocks blocks) => TypedResults.Ok(page.Of(blocks.All(), b => new BlockRead(b))));
 
-        api.MapPost("", async (HttpRequest request, HttpResponse response, Blocks blocks, Drills drills, Athletes athletes, TimeProvider clock) =>
+        api.MapPost("", async Task<Results<Created<Saved>, ProblemHttpResult>> (
+            HttpRequest request, HttpResponse response, Blocks blocks, Snapshots snapshots, Judgements judgements, TimeProvider clock, CancellationToken stop) =>
         {
-            var body = await Read(request, Guid.CreateVersion7().ToString(), drills.Ground);
+            var (log, judged) = await Usual(snapshots, judgements, stop);
+            var body = await Read(request, Guid.CreateVersion7().ToString(), log.Ground, clock);
             if (body.Refusal is { } refusal)
                 return refusal;
-            var block = Filled(body.Value!, drills, athletes, Today(clock));
-            var written = blocks.Add(block);
-            return Versions.Answer(response, written, "block", () => Results.Json(new Saved(block.Id, written.Version), LogJson.Options, statusCode: 201));
-        }).Accepts<BlockAsked>("application/json").Produces<Saved>(201);
+            var block = Plans.Filled(body.Value!, f => Drills.Candidate(judged, f.Spot, f.Purpose, clock.Today())?.Focus);
+            return Versions.Created(response, blocks.Add(block), "block", block.Id, Address);
+        }).Accepts<BlockAsked>("application/json");
 
-        api.MapGet("/{id}", (string id, HttpResponse response, Blocks blocks) =>
+        api.MapGet("/{id}", Results<Ok<BlockRead>, ProblemHttpResult> (string id, HttpResponse response, Blocks blocks) =>
         {
             if (blocks.Get(id) is not { } stored)
                 return Problems.NotThere("block");
             Versions.Tag(response, stored.Version);
-            return Results.Json(new BlockRead(stored), LogJson.Options);
-        }).Produces<BlockRead>();
+            return TypedResults.Ok(new BlockRead(stored));
+        });
 
-        api.MapPut("/{id}", async (string id, HttpRequest request, HttpResponse response, Blocks blocks, Drills drills, TimeProvider clock) =>
+        api.MapPut("/{id}", async Task<Results<Ok<Saved>, ProblemHttpResult>> (
+            string id, [AsParameters] TodayQuery asked, HttpRequest request, HttpResponse response, Blocks blocks, Snapshots snapshots, TimeProvider clock, CancellationToken stop) =>
         {
-            var body = await Read(request, id, drills.Ground);
+            var body = await Read(request, id, (await snapshots.Now(stop)).Ground, clock);
             if (body.Refusal is { } refusal)
                 return refusal;
-            if (!Versions.Named(request))
+            if (Versions.Of(request) is not { } expected)
                 return Problems.VersionNeeded();
-            var asked = new Asked(request);
-            var today = asked.Date("today") ?? Today(clock);
-            if (asked.Faults.Count > 0)
-                return Problems.Of(asked.Faults, 400);
             var next = body.Value! with { Id = id };
-            var written = blocks.Put(blocks.Get(id)?.Value.Changed(next, today) ?? next, Versions.Expected(request) ?? -1);
-            return Versions.Answer(response, written, "block", () => Results.Json(new Saved(id, written.Version), LogJson.Options));
-        }).Asks("today").Accepts<Block>("application/json").Produces<Saved>();
+            return Versions.Saved(response, blocks.Put(blocks.Get(id)?.Value.Changed(next, asked.Today?.Value ?? clock.Today()) ?? next, expected), "block", id);
+        }).Accepts<Block>("application/json");
 
-        api.MapDelete("/{id}", (string id, Blocks blocks, TimeProvider clock) =>
-            blocks.Bin(id, clock.GetUtcNow()) ? Results.NoContent() : Problems.NotThere("block")).Produces(204);
+        api.MapDelete("/{id}", (string id, HttpRequest request, Blocks blocks, TimeProvider clock) =>
+            Versions.Gone(blocks.Bin(id, Versions.Of(request), clock.GetUtcNow()), "block"));
 
-        api.MapGet("/{id}/plan", (string id, HttpRequest request, Blocks blocks, Drills drills, TimeProvider clock) =>
+        api.MapGet("/{id}/plan", async Task<Results<Figures<PlanAnswer>, ProblemHttpResult>> (
+            string id, [AsParameters] TodayQuery asked, Snapshots snapshots, Judgements judgements, TimeProvider clock, CancellationToken stop) =>
         {
-            var asked = new Asked(request);
-            var today = asked.Date("today") ?? Today(clock);
-            if (asked.Faults.Count > 0)
-                return Problems.Of(asked.Faults, 400);
-            if (blocks.Get(id) is not { } stored)
+            var (log, judged) = await Usual(snapshots, judgements, stop);
+            if (Find(log, id) is not { } stored)
                 return Problems.NotThere("block");
-            var basis = drills.Basis(stored.Value, today, asked.Text("here")?.Split(',').ToHashSet());
-            return Results.Json(
-                new PlanAnswer(new BlockRead(stored), basis.Style, today, Plans.Of(basis), [.. stored.Value.Focuses.Select(f => Plans.Title(f, drills.Ground))]),
-                LogJson.Options);
-        }).Asks("today", "here").Produces<PlanAnswer>();
+            var today = asked.Today?.Value ?? clock.Today();
+            var basis = Drills.Basis(judged, log, stored.Value, today, string.IsNullOrEmpty(asked.Here) ? null : asked.Here.Split(',').ToHashSet());
+            return Figures.Of(new PlanAnswer(new BlockRead(stored), basis.Style, today, Plans.Of(basis), [.. stored.Value.Focuses.Select(f => Plans.Title(f, log.Ground))],
+                [.. Drills.Verdicts(judged, log, stored, null).Select(v => new BeganAnswer(v.Before, v.Earlier.Won, v.Earlier.Lost))]));
+        });
 
-        api.MapGet("/{id}/verdict", (string id, HttpRequest request, Blocks blocks, Drills drills, Judgements judgements, Athletes athletes, Partners partners) =>
+        api.MapGet("/{id}/verdict", async Task<Results<Figures<VerdictsAnswer>, ProblemHttpResult>> (
+            string id, [AsParameters] AsOfQuery asked, Snapshots snapshots, Judgements judgements, CancellationToken stop) =>
         {
-            var asked = new Asked(request);
-            var asOf = asked.Date("asOf");
-            if (asked.Faults.Count > 0)
-                return Problems.Of(asked.Faults, 400);
-            if (blocks.Get(id) is not { } stored)
-                return Problems.NotThere("block");
-            var told = Teller(judgements.Of(SoftSpotFeature.Read(request, athletes).What with { To = null }), partners);
-            StretchAnswer Stretch(Stretch s) => new(s.Won, s.Lost, s.GoesKept, s.Goes, s.Rolls, s.Ease, s.RawRate, [.. s.Contests.Reverse().Select(told)]);
-            var done = Plans.DoneIn(id, blocks.Done().Select(d => (d.Date, d.Goes)));
-            var verdicts = drills.Verdicts(stored.Value, asOf).Zip(stored.Value.Focuses, (v, f) => new VerdictAnswer(
-                f, Plans.Title(f, drills.Ground), v.Word, v.Better, v.Enough, f.Hoped ?? Verdicts.UsualHope, v.Before, v.After, v.RollsMore, Stretch(v.Earlier), Stretch(v.Since), Verdicts.Differ(v.Earlier, v.Before, v.Since, v.After), Plans.StandingOf(f, done)));
-            return Results.Json(new VerdictsAnswer(new BlockRead(stored), [.. verdicts]), LogJson.Options);
-        }).Asks("asOf").Produces<VerdictsAnswer>();
+            var (log, judged) = await Usual(snapshots, judgements, stop);
+            return Find(log, id) is { } stored ? Figures.Of(Answer(judged, log, stored, asked.AsOf?.Value)) : Problems.NotThere("block");
+        });
 
-        api.MapGet("/{id}/calendar.ics", (string id, HttpResponse response, Blocks blocks, Drills drills, Sessions sessions, Database database, TimeProvider clock) =>
+        api.MapGet("/{id}/verdict/contests", async Task<Results<Figures<Paged<ContestAnswer>>, ProblemHttpResult>> (
+            string id, [AsParameters] StretchQuery asked, Snapshots snapshots, Judgements judgements, CancellationToken stop) =>
         {
-            if (blocks.Get(id) is not { Value: var block })
+            var (log, judged) = await Usual(snapshots, judgements, stop);
+            var verdicts = Find(log, id) is { } stored ? stored.Value.Focuses.Zip(Drills.Verdicts(judged, log, stored, asked.AsOf?.Value)) : [];
+            return verdicts.FirstOrDefault(v => v.First.Id == asked.Focus).Second is { } verdict
+                ? Figures.Of(Contests.Of(judged).Page((asked.Stretch?.Value == StretchKind.Since ? verdict.Since : verdict.Earlier).Contests, asked))
+                : Problems.NotThere("block with this focus");
+        });
+
+        api.MapGet("/{id}/calendar.ics", async Task<Results<ContentHttpResult, ProblemHttpResult>> (
+            string id, HttpResponse response, Snapshots snapshots, Judgements judgements, TimeProvider clock, CancellationToken stop) =>
+        {
+            var (log, judged) = await Usual(snapshots, judgements, stop);
+            if (Find(log, id) is not { Value: var block })
                 return Problems.NotThere("block");
-            var plan = Plans.Of(drills.Basis(block, Today(clock), null));
-            var entries = CalendarEntries.Of(block, plan, drills.Due(block, Today(clock)), drills.Ground, sessions.Visits());
+            var today = clock.Today();
+            var plan = Plans.Of(Drills.Basis(judged, log, block, today, null));
+            var entries = CalendarEntries.Of(block, plan, Refreshers.Of(block, log.Readings, today), log.Ground, log.Visits);
             response.Headers.ContentDisposition = "attachment; filename=\"ash-notch-block.ics\"";
-            return Results.Text(CalendarFile.Write(entries, clock.GetUtcNow(), (int)database.Change), "text/calendar; charset=utf-8");
+            return TypedResults.Text(CalendarFile.Write(entries, clock.GetUtcNow(), (int)log.Change), "text/calendar; charset=utf-8");
         }).Produces<string>(contentType: "text/calendar");
     }
 
-    private static DateOnly Today(TimeProvider clock) => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
-
-    private static Func<Contest, SoftSpotFeature.ContestAnswer> Teller(Judged judged, Partners partners)
+    private static async Task<(LogSnapshot Log, Judged Judged)> Usual(Snapshots snapshots, Judgements judgements, CancellationToken stop)
     {
-        var names = partners.All().ToDictionary(p => p.Partner.Id, p => p.Partner.Name);
-        var byPlace = judged.Readings.ToDictionary(r => (r.Session, r.Roll));
-        return c => SoftSpotFeature.Told(byPlace[(c.Place.Session, c.Place.Roll)], c, names, judged.Judgement);
+        var log = await snapshots.Now(stop);
+        return (log, await judgements.Of(log, JudgementAsked.Usual(log), stop));
     }
 
-    private static CandidateAnswer Answer(Candidate c, Func<Contest, SoftSpotFeature.ContestAnswer> told) => new(
+    private static Versioned<Block>? Find(LogSnapshot log, string id) => log.Blocks.FirstOrDefault(b => b.Value.Id == id);
+
+    private static VerdictsAnswer Answer(Judged judged, LogSnapshot log, Versioned<Block> stored, DateOnly? asOf)
+    {
+        var block = stored.Value;
+        var done = Plans.DoneIn(block.Id, log.Readings);
+        var day = asOf is { } known ? $"&asOf={known:yyyy-MM-dd}" : "";
+        StretchAnswer Told(Stretch s, Focus focus, StretchKind kind) => new(
+            s.Won, s.Lost, s.GoesKept, s.Goes, s.Rolls, s.Ease, s.RawRate,
+            $"{Address}/{Uri.EscapeDataString(block.Id)}/verdict/contests?focus={Uri.EscapeDataString(focus.Id)}&stretch={Word.Of(kind)}{day}");
+        return new VerdictsAnswer(new BlockRead(stored), [.. Drills.Verdicts(judged, log, stored, asOf).Zip(block.Focuses, (v, f) => new VerdictAnswer(
+            f, Plans.Title(f, log.Ground), v.Word, v.Better, v.Enough, f.Hoped ?? Verdicts.UsualHope, v.Before, v.After, v.RollsMore,
+            Told(v.Earlier, f, StretchKind.Earlier), Told(v.Since, f, StretchKind.Since), Verdicts.Differ(v.Earlier, v.Before, v.Since, v.After), Plans.StandingOf(f, done), v.Converged))]);
+    }
+
+    private static CandidateAnswer Answer(Candidate c, JudgementQuery asked) => new(
         c.Focus, c.Ranked.Gain, c.Ranked.GainLow, c.Ranked.GainHigh, c.Ranked.ChanceTop3, c.Ranked.Verdict, c.Ranked.Won, c.Ranked.Lost, c.Ranked.Rate,
-        c.Technique, c.ReasonCount, c.Left, c.Right, c.CueFrom, c.Patience, c.Cautions, c.Niggles, [.. c.Moments.Take(MostMoments).Select(told)]);
+        c.Technique, c.ReasonCount, c.Left, c.Right, c.CueFrom, c.Patience, c.Cautions, c.Niggles,
+        asked.At($"/api/soft-spots/{c.Focus.Spot.Position}/{Word.Of(c.Focus.Spot.Role)}/contests"));
 
-    private static Task<Body<Block>> Read(HttpRequest request, string newId, GroundMap ground) =>
-        Bodies.Read(request, (json, faults) => BlockReader.Block(json, "", faults, newId), b => BlockRules.Check(b, ground));
-
-    /// <summary>Focuses that name little more than a spot get what the log says of it.</summary>
-    private static Block Filled(Block block, Drills drills, Athletes athletes, DateOnly today)
-    {
-        var asked = new JudgementAsked(athletes.Get()?.Value.Objective ?? Objective.Submissions, null, null, null, null);
-        return block with
-        {
-            Focuses = [.. block.Focuses.Select(f => f.Ladder.Count > 0 || drills.Candidate(asked, f.Spot, f.Purpose, today)?.Focus is not { } known ? f : f with
-            {
-                Technique = f.Technique ?? known.Technique,
-                Reason = f.Reason ?? known.Reason,
-                ThinSide = f.ThinSide ?? known.ThinSide,
-                Cue = f.Cue ?? known.Cue,
-                StartLevel = f.StartLevel ?? known.StartLevel,
-                Hoped = f.Hoped ?? known.Hoped,
-                Ladder = known.Ladder,
-            })],
-        };
-    }
+    private static Task<Body<Block>> Read(HttpRequest request, string newId, GroundMap ground, TimeProvider clock) =>
+        Bodies.Read(request, (json, faults) => BlockReader.Block(json, "", faults, newId), b => BlockRules.Check(b, ground, clock.Bounds()));
 }

@@ -1,30 +1,32 @@
 using AshNotch.Core.Load;
-using AshNotch.Formats;
 using AshNotch.Store;
 using AshNotch.Web.Guards;
+using AshNotch.Web.Services;
+using Microsoft.AspNetCore.Mvc;
 
 namespace AshNotch.Web.Features;
 
 /// <summary>How much the weeks asked of the body.</summary>
 public static class LoadFeature
 {
-    /// <summary>A log that rests for longer ends with its last session; until then the weeks of rest are shown.</summary>
-    private const int LongestRest = 42;
+    private const int UsualWeeks = 104;
 
     /// <summary>The weeks, oldest first, empty ones too.</summary>
-    public sealed record LoadAnswer(IReadOnlyList<WeekLoad> Weeks);
+    /// <param name="Weeks">The last of them, as many as were asked for.</param>
+    /// <param name="Total">How many weeks the log has.</param>
+    public sealed record LoadAnswer(IReadOnlyList<WeekLoad> Weeks, int Total);
 
-    public static void MapLoad(this WebApplication app) =>
-        app.MapGet("/api/load", (HttpRequest request, Sessions sessions, TimeProvider clock) =>
+    /// <summary>What is asked of the weeks.</summary>
+    /// <param name="AsOf">The last day looked at; the log's own end when not said.</param>
+    /// <param name="Weeks">How many weeks up to it; two years when not said.</param>
+    public sealed record LoadQuery([FromQuery(Name = "asOf")] QueryDay? AsOf, [FromQuery(Name = "weeks")] QueryCount? Weeks);
+
+    /// <summary>Maps its addresses.</summary>
+    public static void MapLoad(this IEndpointRouteBuilder app) =>
+        app.MapGet("/api/load", async ([AsParameters] LoadQuery asked, Snapshots snapshots, TimeProvider clock, CancellationToken stop) =>
         {
-            var asked = new Asked(request);
-            var asOf = asked.Date("asOf");
-            if (asked.Faults.Count > 0)
-                return Problems.Of(asked.Faults, 400);
-            var visits = sessions.Visits();
-            var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
-            var last = visits.Count > 0 ? visits.Max(v => v.Date) : today;
-            var through = asOf ?? (today.DayNumber - last.DayNumber is > 0 and <= LongestRest ? today : last);
-            return Results.Json(new LoadAnswer(WeekLoads.Of(visits, through)), LogJson.Options);
-        }).WithTags("load").Asks("asOf").Produces<LoadAnswer>();
+            var visits = (await snapshots.Now(stop)).Visits;
+            var all = WeekLoads.Of(visits, asked.AsOf?.Value ?? WeekLoads.Through(visits, clock.Today()));
+            return Figures.Of(new LoadAnswer([.. all.TakeLast(asked.Weeks?.Value ?? UsualWeeks)], all.Count));
+        }).WithTags("load");
 }

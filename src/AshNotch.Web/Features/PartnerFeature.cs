@@ -1,58 +1,68 @@
+using System.Diagnostics.CodeAnalysis;
 using AshNotch.Core.Log;
 using AshNotch.Formats;
 using AshNotch.Store;
 using AshNotch.Web.Guards;
+using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace AshNotch.Web.Features;
 
 /// <summary>The people rolled with.</summary>
 public static class PartnerFeature
 {
-    public static void MapPartners(this WebApplication app)
-    {
-        var api = app.MapGroup("/api/partners").WithTags("partners");
-        api.MapGet("", (HttpRequest request, Partners partners) =>
-        {
-            var asked = new Asked(request);
-            var (skip, take, page) = asked.Page(usual: 200);
-            if (asked.Faults.Count > 0)
-                return Problems.Of(asked.Faults, 400);
-            var all = partners.All();
-            return Results.Json(new Paged<PartnerRead>([.. all.Skip(skip).Take(take).Select(p => new PartnerRead(p))], all.Count, page, take), LogJson.Options);
-        }).Asks("page", "size").Produces<Paged<PartnerRead>>();
+    private const string Address = "/api/partners";
 
-        api.MapGet("/{id}", (string id, HttpResponse response, Partners partners) =>
+    /// <summary>A partner as they are read, with how often they were rolled with and when last.</summary>
+    public sealed record PartnerRead : Partner
+    {
+        /// <param name="row">What the store has.</param>
+        [SetsRequiredMembers]
+        public PartnerRead(PartnerRow row)
+            : base(row.Partner) => (Version, Rolls, LastRolled) = (row.Version, row.Rolls, row.LastRolled);
+
+        /// <summary>The version to send back with a change.</summary>
+        public long Version { get; init; }
+
+        /// <summary>How many rolls with them the log has.</summary>
+        public int Rolls { get; init; }
+
+        /// <summary>The day of the last one.</summary>
+        public DateOnly? LastRolled { get; init; }
+    }
+
+    /// <summary>Maps its addresses.</summary>
+    public static void MapPartners(this IEndpointRouteBuilder app)
+    {
+        var api = app.MapGroup(Address).WithTags("partners");
+        api.MapGet("", async ([AsParameters] PageQuery page, Snapshots snapshots, CancellationToken stop) =>
+            TypedResults.Ok(page.Of((await snapshots.Now(stop)).Partners, p => new PartnerRead(p), usual: 200)));
+
+        api.MapGet("/{id}", Results<Ok<Partner>, ProblemHttpResult> (string id, HttpResponse response, Partners partners) =>
         {
             if (partners.Get(id) is not { } stored)
                 return Problems.NotThere("partner");
             Versions.Tag(response, stored.Version);
-            return Results.Json(stored.Value, LogJson.Options);
-        }).Produces<Partner>();
+            return TypedResults.Ok(stored.Value);
+        });
 
-        api.MapPost("", async (HttpRequest request, HttpResponse response, Partners partners) =>
+        api.MapPost("", async Task<Results<Created<Saved>, ProblemHttpResult>> (HttpRequest request, HttpResponse response, Partners partners) =>
         {
             var body = await Read(request, Guid.CreateVersion7().ToString());
-            if (body.Refusal is { } refusal)
-                return refusal;
-            var written = partners.Add(body.Value!);
-            return Versions.Answer(response, written, "partner", () => Results.Json(new Saved(body.Value!.Id, written.Version), LogJson.Options, statusCode: 201));
-        }).Accepts<Partner>("application/json").Produces<Saved>(201);
+            return body.Refusal is { } refusal ? refusal : Versions.Created(response, partners.Add(body.Value!), "partner", body.Value!.Id, Address);
+        }).Accepts<Partner>("application/json");
 
-        api.MapPut("/{id}", async (string id, HttpRequest request, HttpResponse response, Partners partners) =>
+        api.MapPut("/{id}", async Task<Results<Ok<Saved>, ProblemHttpResult>> (string id, HttpRequest request, HttpResponse response, Partners partners) =>
         {
             var body = await Read(request, id);
             if (body.Refusal is { } refusal)
                 return refusal;
-            if (!Versions.Named(request))
-                return Problems.VersionNeeded();
-            var written = partners.Put(body.Value! with { Id = id }, Versions.Expected(request) ?? -1);
-            return Versions.Answer(response, written, "partner", () => Results.Json(new Saved(id, written.Version), LogJson.Options));
-        }).Accepts<Partner>("application/json").Produces<Saved>();
+            return Versions.Of(request) is { } expected ? Versions.Saved(response, partners.Put(body.Value! with { Id = id }, expected), "partner", id) : Problems.VersionNeeded();
+        }).Accepts<Partner>("application/json");
 
-        api.MapDelete("/{id}", (string id, Partners partners, TimeProvider clock) =>
-            partners.Bin(id, clock.GetUtcNow()) ? Results.NoContent() : Problems.NotThere("partner")).Produces(204);
+        api.MapDelete("/{id}", (string id, HttpRequest request, Partners partners, TimeProvider clock) =>
+            Versions.Gone(partners.Bin(id, Versions.Of(request), clock.GetUtcNow()), "partner"));
     }
 
     private static Task<Body<Partner>> Read(HttpRequest request, string newId) =>
-        Bodies.Read(request, (json, faults) => LogReader.Partner(json, "", faults, newId), p => LogRules.Check(p));
+        Bodies.Read(request, (json, faults) => LogReader.Partner(json, "", faults, newId) with { Deleted = null }, p => LogRules.Check(p));
 }

@@ -1,49 +1,77 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
-using AshNotch.Formats;
 using AshNotch.Store;
 using AshNotch.Web.Guards;
+using Microsoft.AspNetCore.Mvc;
 
 namespace AshNotch.Web.Features;
 
 /// <summary>Rolls across sessions, and what usually comes next.</summary>
 public static class RollFeature
 {
-    /// <summary>The likeliest next moments from one spot.</summary>
-    public sealed record NextFrom(Spot Spot, IReadOnlyList<NextMoment> Moments);
+    private const int MostEnds = 2;
+    private const int Offered = 8;
+
+    /// <summary>A moment that may well come next.</summary>
+    /// <param name="Technique">The technique's id.</param>
+    /// <param name="To">Where the owner would end up if it came off, the likeliest first, as <c>position:role</c>; left out for a finish or when open.</param>
+    public sealed record NextAnswer(string Technique, IReadOnlyList<string>? To);
+
+    /// <summary>The likeliest next moments from one spot, best first.</summary>
+    public sealed record NextFrom(Spot Spot, IReadOnlyList<NextAnswer> Mine, IReadOnlyList<NextAnswer> Theirs);
 
     /// <summary>The likeliest next moments from every spot.</summary>
-    public sealed record NextAnswer(IReadOnlyList<NextFrom> Spots);
+    public sealed record NextMomentsAnswer(IReadOnlyList<NextFrom> Spots);
 
-    public static void MapRolls(this WebApplication app)
+    /// <summary>What a list of rolls is narrowed to, and which page of it.</summary>
+    public sealed record RollsQuery(
+        [FromQuery(Name = "partner")] string? Partner,
+        [FromQuery(Name = "belt")] QueryWord<BeltColour>? Belt,
+        [FromQuery(Name = "attire")] QueryWord<Attire>? Attire,
+        [FromQuery(Name = "position")] string? Position,
+        [FromQuery(Name = "role")] QueryWord<Role>? Role,
+        [FromQuery(Name = "technique")] string? Technique,
+        [FromQuery(Name = "reason")] string? Reason,
+        [FromQuery(Name = "from")] QueryDay? From,
+        [FromQuery(Name = "to")] QueryDay? To,
+        [FromQuery(Name = "q")] string? Words,
+        [FromQuery(Name = "page")] QueryCount? Number,
+        [FromQuery(Name = "size")] QueryCount? Items)
+        : PageQuery(Number, Items);
+
+    /// <summary>Maps its addresses.</summary>
+    public static void MapRolls(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/api/rolls", (HttpRequest request, Rolls rolls) =>
+        app.MapGet("/api/rolls", ([AsParameters] RollsQuery asked, Rolls rolls) =>
         {
-            var asked = new Asked(request);
-            var filter = new RollFilter
-            {
-                Partner = asked.Text("partner"),
-                Belt = asked.OneOf<BeltColour>("belt"),
-                Attire = asked.OneOf<Attire>("attire"),
-                Position = asked.Text("position"),
-                Role = asked.OneOf<Role>("role"),
-                Technique = asked.Text("technique"),
-                Reason = asked.Text("reason"),
-                From = asked.Date("from"),
-                To = asked.Date("to"),
-                Words = asked.Text("q"),
-            };
-            var (skip, take, page) = asked.Page();
-            if (asked.Faults.Count > 0)
-                return Problems.Of(asked.Faults, 400);
-            var found = rolls.List(filter, skip, take);
-            return Results.Json(new Paged<RollRow>(found.Items, found.Total, page, take), LogJson.Options);
-        }).WithTags("rolls").Asks("partner", "belt", "attire", "position", "role", "technique", "reason", "from", "to", "q", "page", "size").Produces<Paged<RollRow>>();
+            var (skip, take) = asked.Range(30);
+            var found = rolls.List(
+                new RollFilter
+                {
+                    Partner = Said(asked.Partner),
+                    Belt = asked.Belt?.Value,
+                    Attire = asked.Attire?.Value,
+                    Position = Said(asked.Position),
+                    Role = asked.Role?.Value,
+                    Technique = Said(asked.Technique),
+                    Reason = Said(asked.Reason),
+                    From = asked.From?.Value,
+                    To = asked.To?.Value,
+                    Words = Said(asked.Words),
+                },
+                skip, take);
+            return TypedResults.Ok(new Paged<RollRow>(found.Items, found.Total, asked.Page, take) { Unreadable = found.Unreadable is { Count: > 0 } some ? some : null });
+        }).WithTags("rolls");
 
-        app.MapGet("/api/next-moments", (Rolls rolls, OwnGround ground) =>
+        app.MapGet("/api/next-moments", async (Snapshots snapshots, CancellationToken stop) =>
         {
-            var next = NextMoments.Of(ground.Map, rolls.History());
-            return Results.Json(new NextAnswer([.. ground.Map.Spots.Select(s => new NextFrom(s, next[s]))]), LogJson.Options);
-        }).WithTags("rolls").Produces<NextAnswer>();
+            var log = await snapshots.Now(stop);
+            return TypedResults.Ok(new NextMomentsAnswer([.. log.Ground.Spots.Select(s => new NextFrom(s, Of(log.Next[s], Actor.Me), Of(log.Next[s], Actor.Them)))]));
+        }).WithTags("rolls");
     }
+
+    private static IReadOnlyList<NextAnswer> Of(IReadOnlyList<NextMoment> next, Actor actor) =>
+        [.. next.Where(n => n.Actor == actor).Take(Offered).Select(n => new NextAnswer(n.Technique, n.To.Count > 0 ? [.. n.To.Take(MostEnds).Select(t => t.ToString())] : null))];
+
+    private static string? Said(string? text) => string.IsNullOrEmpty(text) ? null : text;
 }

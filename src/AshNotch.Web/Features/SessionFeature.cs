@@ -1,131 +1,156 @@
+using System.Diagnostics.CodeAnalysis;
 using AshNotch.Core.Log;
 using AshNotch.Formats;
 using AshNotch.Store;
 using AshNotch.Web.Guards;
+using AshNotch.Web.Services;
+using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace AshNotch.Web.Features;
 
 /// <summary>Sessions, and the rolls under them.</summary>
 public static class SessionFeature
 {
-    public static void MapSessions(this WebApplication app)
+    private const string Address = "/api/sessions";
+
+    /// <summary>A session as it is read: the file's members and the version to send back with a change.</summary>
+    public sealed record SessionRead : Session
     {
-        var api = app.MapGroup("/api/sessions").WithTags("sessions");
-        api.MapGet("", (HttpRequest request, Sessions sessions) =>
+        /// <param name="stored">What the store has.</param>
+        [SetsRequiredMembers]
+        public SessionRead(Versioned<Session> stored)
+            : base(stored.Value) => Version = stored.Version;
+
+        /// <summary>The version.</summary>
+        public long Version { get; init; }
+    }
+
+    /// <summary>A roll as it is read.</summary>
+    public sealed record RollRead : Roll
+    {
+        /// <param name="stored">What the store has.</param>
+        [SetsRequiredMembers]
+        public RollRead(Versioned<Roll> stored)
+            : base(stored.Value) => Version = stored.Version;
+
+        /// <summary>The version to send back with a change.</summary>
+        public long Version { get; init; }
+    }
+
+    /// <summary>Maps its addresses.</summary>
+    public static void MapSessions(this IEndpointRouteBuilder app)
+    {
+        var api = app.MapGroup(Address).WithTags("sessions");
+        api.MapGet("", ([AsParameters] PageQuery page, Sessions sessions) =>
         {
-            var asked = new Asked(request);
-            var (skip, take, page) = asked.Page();
-            if (asked.Faults.Count > 0)
-                return Problems.Of(asked.Faults, 400);
+            var (skip, take) = page.Range(30);
             var found = sessions.List(skip, take);
-            return Results.Json(new Paged<SessionRead>([.. found.Items.Select(s => new SessionRead(s))], found.Total, page, take), LogJson.Options);
-        }).Asks("page", "size").Produces<Paged<SessionRead>>();
+            return TypedResults.Ok(new Paged<SessionRead>([.. found.Items.Select(s => new SessionRead(s))], found.Total, page.Page, take) { Unreadable = found.Unreadable is { Count: > 0 } some ? some : null });
+        });
 
-        api.MapPost("", async (HttpRequest request, HttpResponse response, Sessions sessions, OwnGround ground, Partners partners) =>
+        api.MapPost("", async Task<Results<Created<Saved>, ProblemHttpResult>> (HttpRequest request, HttpResponse response, Sessions sessions, Writing writing, CancellationToken stop) =>
         {
-            var body = await Read(request, Guid.CreateVersion7().ToString(), ground, partners);
-            return body.Refusal ?? Added(response, sessions, body.Value!);
-        }).Accepts<Session>("application/json").Produces<Saved>(201);
+            var body = await writing.Session(request, Guid.CreateVersion7().ToString(), stop);
+            return body.Refusal is { } refusal ? refusal : Versions.Created(response, sessions.Add(body.Value!), "session", body.Value!.Id, Address);
+        }).Accepts<Session>("application/json");
 
-        api.MapGet("/{id}", (string id, HttpResponse response, Sessions sessions) =>
+        api.MapGet("/{id}", Results<Ok<SessionRead>, ProblemHttpResult> (string id, HttpResponse response, Sessions sessions) =>
         {
             if (sessions.Get(id) is not { } stored)
                 return Problems.NotThere("session");
             Versions.Tag(response, stored.Version);
-            return Results.Json(new SessionRead(stored), LogJson.Options);
-        }).Produces<SessionRead>();
+            return TypedResults.Ok(new SessionRead(stored));
+        });
 
-        api.MapPut("/{id}", async (
-            string id, HttpRequest request, HttpResponse response, Sessions sessions, OwnGround ground, Partners partners, TimeProvider clock) =>
+        api.MapPut("/{id}", async Task<Results<Ok<Saved>, Created<Saved>, ProblemHttpResult>> (
+            string id, HttpRequest request, HttpResponse response, Sessions sessions, Writing writing, TimeProvider clock, CancellationToken stop) =>
         {
-            var body = await Read(request, id, ground, partners);
+            var body = await writing.Session(request, id, stop);
             if (body.Refusal is { } refusal)
                 return refusal;
             var session = body.Value! with { Id = id };
-            if (Versions.OnlyNew(request))
-                return Added(response, sessions, session, exists: Problems.Stale);
-            if (!Versions.Named(request))
+            if (Versions.Of(request) is not { } expected)
                 return Problems.VersionNeeded();
-            var written = sessions.Put(session, body.HasRolls, Versions.Expected(request) ?? -1, clock.GetUtcNow());
-            return Versions.Answer(response, written, "session", () => Results.Json(new Saved(id, written.Version), LogJson.Options));
-        }).Accepts<Session>("application/json").Produces<Saved>();
+            if (ReferenceEquals(expected, Expected.Nothing))
+            {
+                // A draft that goes up twice is a change of the same session, not a second one.
+                var added = sessions.Add(session);
+                return added.Outcome == WriteOutcome.Exists ? Problems.Stale()
+                    : Versions.Created(response, added, "session", id, Address).Result is Created<Saved> created ? created : Problems.Stale();
+            }
 
-        api.MapDelete("/{id}", (string id, HttpRequest request, HttpResponse response, Sessions sessions, TimeProvider clock) =>
-            Versions.Answer(response, sessions.Bin(id, Wanted(request), clock.GetUtcNow()), "session", Results.NoContent)).Produces(204);
+            var written = sessions.Put(session, body.HasRolls, expected, clock.GetUtcNow());
+            return Versions.Saved(response, written, "session", id).Result is Ok<Saved> ok ? ok : Versions.Refusal(written, "session")!;
+        }).Accepts<Session>("application/json");
+
+        api.MapDelete("/{id}", (string id, HttpRequest request, Sessions sessions, TimeProvider clock) =>
+            Versions.Gone(sessions.Bin(id, Versions.Of(request), clock.GetUtcNow()), "session"));
 
         MapRollsUnder(api.MapGroup("/{id}/rolls"));
     }
 
     private static void MapRollsUnder(RouteGroupBuilder api)
     {
-        api.MapGet("", (string id, HttpRequest request, Sessions sessions) =>
-        {
-            var asked = new Asked(request);
-            var (skip, take, page) = asked.Page();
-            if (asked.Faults.Count > 0)
-                return Problems.Of(asked.Faults, 400);
-            return sessions.Get(id) is { } stored
-                ? Results.Json(new Paged<Roll>([.. stored.Value.Rolls.Skip(skip).Take(take)], stored.Value.Rolls.Count, page, take), LogJson.Options)
-                : Problems.NotThere("session");
-        }).Asks("page", "size").Produces<Paged<Roll>>();
+        api.MapGet("", Results<Ok<Paged<Roll>>, ProblemHttpResult> (string id, [AsParameters] PageQuery page, Sessions sessions) =>
+            sessions.Get(id) is { } stored ? TypedResults.Ok(page.Of(stored.Value.Rolls, r => r)) : Problems.NotThere("session"));
 
-        api.MapPost("", async (string id, HttpRequest request, HttpResponse response, Sessions sessions, OwnGround ground, Partners partners) =>
+        api.MapPost("", async Task<Results<Created<Saved>, ProblemHttpResult>> (string id, HttpRequest request, HttpResponse response, Sessions sessions, Writing writing, CancellationToken stop) =>
         {
-            var body = await ReadRoll(request, Guid.CreateVersion7().ToString(), ground, partners);
+            var body = await writing.Roll(request, Guid.CreateVersion7().ToString(), stop);
             if (body.Refusal is { } refusal)
                 return refusal;
             var written = sessions.AddRoll(id, body.Value!);
-            var what = written.Outcome == WriteOutcome.Missing ? "session" : "roll";
-            return Versions.Answer(response, written, what, () => Results.Json(new Saved(body.Value!.Id, written.Version), LogJson.Options, statusCode: 201));
-        }).Accepts<Roll>("application/json").Produces<Saved>(201);
+            return Versions.Created(response, written, written.Outcome == WriteOutcome.Missing ? "session" : "roll", body.Value!.Id, $"{Address}/{Uri.EscapeDataString(id)}/rolls");
+        }).Accepts<Roll>("application/json");
 
-        api.MapGet("/{roll}", (string id, string roll, HttpResponse response, Sessions sessions) =>
+        api.MapGet("/{roll}", Results<Ok<RollRead>, ProblemHttpResult> (string id, string roll, HttpResponse response, Sessions sessions) =>
         {
             if (sessions.GetRoll(id, roll) is not { } stored)
                 return Problems.NotThere("roll");
             Versions.Tag(response, stored.Version);
-            return Results.Json(new RollRead(stored), LogJson.Options);
-        }).Produces<RollRead>();
+            return TypedResults.Ok(new RollRead(stored));
+        });
 
-        api.MapPut("/{roll}", async (string id, string roll, HttpRequest request, HttpResponse response, Sessions sessions, OwnGround ground, Partners partners) =>
+        api.MapPut("/{roll}", async Task<Results<Ok<Saved>, ProblemHttpResult>> (
+            string id, string roll, HttpRequest request, HttpResponse response, Sessions sessions, Writing writing, CancellationToken stop) =>
         {
-            var body = await ReadRoll(request, roll, ground, partners);
+            var body = await writing.Roll(request, roll, stop);
             if (body.Refusal is { } refusal)
                 return refusal;
-            if (!Versions.Named(request))
-                return Problems.VersionNeeded();
-            var written = sessions.PutRoll(id, body.Value! with { Id = roll }, Versions.Expected(request) ?? -1);
-            return Versions.Answer(response, written, "roll", () => Results.Json(new Saved(roll, written.Version), LogJson.Options));
-        }).Accepts<Roll>("application/json").Produces<Saved>();
+            return Versions.Of(request) is { } expected ? Versions.Saved(response, sessions.PutRoll(id, body.Value! with { Id = roll }, expected), "roll", roll) : Problems.VersionNeeded();
+        }).Accepts<Roll>("application/json");
 
-        api.MapDelete("/{roll}", (string id, string roll, HttpRequest request, HttpResponse response, Sessions sessions, TimeProvider clock) =>
-            Versions.Answer(response, sessions.BinRoll(id, roll, Wanted(request), clock.GetUtcNow()), "roll", Results.NoContent)).Produces(204);
+        api.MapDelete("/{roll}", (string id, string roll, HttpRequest request, Sessions sessions, TimeProvider clock) =>
+            Versions.Gone(sessions.BinRoll(id, roll, Versions.Of(request), clock.GetUtcNow()), "roll"));
     }
 
-    private static IResult Added(HttpResponse response, Sessions sessions, Session session, Func<IResult>? exists = null)
+    /// <summary>Reads sessions and rolls that are to be written, and checks them against the log as it is.</summary>
+    public sealed class Writing(Snapshots snapshots, Partners partners, TimeProvider clock)
     {
-        var written = sessions.Add(session);
-        if (written.Outcome == WriteOutcome.Exists && exists is not null)
-            return exists();
-        response.Headers.Location = $"/api/sessions/{Uri.EscapeDataString(session.Id)}";
-        return Versions.Answer(response, written, "session", () => Results.Json(new Saved(session.Id, written.Version), LogJson.Options, statusCode: 201));
-    }
+        /// <summary>A session, with its rolls.</summary>
+        public async Task<Body<Session>> Session(HttpRequest request, string newId, CancellationToken stop)
+        {
+            var ground = (await snapshots.Now(stop)).Ground;
+            return await Bodies.Read(
+                request,
+                (json, faults) => LogReader.Session(json, "", faults, newId),
+                s => LogRules.Check(s, ground, clock.Bounds()).Concat(LogbookFile.UnknownPartners(s, partners.Ids())));
+        }
 
-    private static long? Wanted(HttpRequest request) => Versions.Named(request) ? Versions.Expected(request) ?? -1 : null;
+        /// <summary>A roll.</summary>
+        public async Task<Body<Roll>> Roll(HttpRequest request, string newId, CancellationToken stop)
+        {
+            var ground = (await snapshots.Now(stop)).Ground;
+            return await Bodies.Read(
+                request,
+                (json, faults) => LogReader.Roll(json, "", faults, newId),
+                r => LogRules.Check(r, ground).Concat(UnknownPartner(r)));
+        }
 
-    private static Task<Body<Session>> Read(HttpRequest request, string newId, OwnGround ground, Partners partners) => Bodies.Read(
-        request,
-        (json, faults) => LogReader.Session(json, "", faults, newId),
-        s => LogRules.Check(s, ground.Map).Concat(LogbookFile.UnknownPartners(s, partners.Ids())));
-
-    private static Task<Body<Roll>> ReadRoll(HttpRequest request, string newId, OwnGround ground, Partners partners) => Bodies.Read(
-        request,
-        (json, faults) => LogReader.Roll(json, "", faults, newId),
-        r => LogRules.Check(r, ground.Map).Concat(UnknownPartner(r, partners)));
-
-    private static IEnumerable<Fault> UnknownPartner(Roll roll, Partners partners)
-    {
-        if (roll.PartnerId is { } id && !partners.Ids().Contains(id))
-            yield return new Fault("/partnerId", $"No partner has the id '{id}'; add the partner first.");
+        private IEnumerable<Fault> UnknownPartner(Roll roll)
+        {
+            if (roll.PartnerId is { } id && !partners.Ids().Contains(id))
+                yield return new Fault("/partnerId", $"No partner has the id '{id}'; add the partner first.");
+        }
     }
 }

@@ -4,15 +4,27 @@ using AshNotch.Core.Log;
 using AshNotch.Formats;
 using AshNotch.Store;
 using AshNotch.Web.Guards;
+using AshNotch.Web.Services;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 
 namespace AshNotch.Web.Features;
 
 /// <summary>What costs most, and what it rests on.</summary>
 public static class SoftSpotFeature
 {
-    /// <summary>What a spot's place rests on, in short; <paramref name="More"/> tells the rest, <paramref name="Contests"/> lists the moments.</summary>
-    public sealed record Evidence(
-        IReadOnlyList<TechniqueTally> Theirs, IReadOnlyList<TechniqueTally> Mine, int Held, int Unsure, double OnceMore, string More, string Contests);
+    /// <summary>A technique that stands out in a spot.</summary>
+    /// <param name="Technique">The technique's id.</param>
+    /// <param name="Done">How often it came off.</param>
+    /// <param name="Stopped">How often it was stopped.</param>
+    /// <param name="Share">Of all that this person's moves there won, the share that this one won, 0 to 1.</param>
+    public sealed record StandsOut(string Technique, int Done, int Stopped, double Share);
+
+    /// <summary>
+    /// What a spot's place rests on, in short: of a list of losses what they do there most to the owner's cost, of one of gains
+    /// what the owner does there most to their own. <paramref name="More"/> tells all of it, <paramref name="Contests"/> lists the moments.
+    /// </summary>
+    public sealed record Evidence(IReadOnlyList<StandsOut> Theirs, IReadOnlyList<StandsOut> Mine, int Held, int Unsure, double OnceMore, string More, string Contests);
 
     /// <summary>One spot of a list.</summary>
     public sealed record SpotAnswer(
@@ -27,109 +39,85 @@ public static class SoftSpotFeature
     /// <summary>The whole answer, best gain first in each list.</summary>
     public sealed record SoftSpotsAnswer(
         Objective Objective, int Rolls, int Moments, int Contests, bool Enough, int EnoughRolls, int EnoughContests, double Recall, double RollValue,
-        IReadOnlyList<SpotAnswer> Spots, IReadOnlyList<SpotAnswer> Levers, IReadOnlyList<SpotAnswer> Heartwood, PartnerEffect PartnerEffect);
+        IReadOnlyList<SpotAnswer> Spots, IReadOnlyList<SpotAnswer> Levers, IReadOnlyList<SpotAnswer> Heartwood, PartnerEffect PartnerEffect, bool Converged);
 
-    /// <summary>A contest with the day and the partner it belongs to, and how far it moved what the roll was worth.</summary>
-    public sealed record ContestAnswer(
-        MomentPlace Place, DateOnly Date, string? PartnerName, ContestEnd End, Actor Actor, string? Technique, Side? Side, Spot? Next, bool Finished,
-        IReadOnlyList<string> Reasons, bool Sure, double? Change, bool Drill);
+    /// <summary>What a logbook of anybody's is judged under.</summary>
+    public sealed record JudgeQuery([FromQuery(Name = "objective")] QueryWord<Objective>? Objective, [FromQuery(Name = "peer")] QueryWord<BeltColour>? Peer);
 
-    public static void MapSoftSpots(this WebApplication app)
+    /// <summary>Maps its addresses.</summary>
+    public static void MapSoftSpots(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/api/soft-spots", (HttpRequest request, Judgements judgements, Athletes athletes) =>
+        var api = app.MapGroup("/api/soft-spots").WithTags("judging");
+        api.MapGet("", async ([AsParameters] JudgementQuery asked, Snapshots snapshots, Judgements judgements, CancellationToken stop) =>
         {
-            var (what, refusal) = Read(request, athletes);
-            return refusal ?? Results.Json(Answer(judgements.Of(what)), LogJson.Options);
-        }).WithTags("judging").Asks("objective", "attire", "from", "to", "asOf", "peer").Produces<SoftSpotsAnswer>();
+            var judged = await judgements.Of(asked, snapshots, stop);
+            return Figures.Of(judged.Once("soft-spots", () => Answer(judged.Judgement, judged.Log.Ground, judged.Asked.Objective)));
+        });
 
-        app.MapGet("/api/soft-spots/{position}/{role}", (string position, string role, HttpRequest request, Judgements judgements, Athletes athletes) =>
+        api.MapGet("/{position}/{role}", async Task<Results<Figures<SpotEvidence>, ProblemHttpResult>> (
+            string position, string role, [AsParameters] JudgementQuery asked, Snapshots snapshots, Judgements judgements, CancellationToken stop) =>
         {
-            var (what, refusal) = Read(request, athletes);
-            if (refusal is not null)
-                return refusal;
-            var judged = judgements.Of(what);
+            var judged = await judgements.Of(asked, snapshots, stop);
             return SpotOf(judged, position, role) is { } spot
-                ? Results.Json(SpotEvidence.Of(judged.Readings, spot, judged.Judgement, judged.Ground), LogJson.Options)
+                ? Figures.Of(judged.Once(spot, () => SpotEvidence.Of(judged.Readings, spot, judged.Judgement, judged.Log.Ground)))
                 : NotFought();
-        }).WithTags("judging").Asks("objective", "attire", "from", "to", "asOf", "peer").Produces<SpotEvidence>();
+        });
 
-        app.MapGet("/api/soft-spots/{position}/{role}/contests", (
-            string position, string role, HttpRequest request, Judgements judgements, Athletes athletes, Partners partners) =>
+        api.MapGet("/{position}/{role}/contests", async Task<Results<Figures<Paged<ContestAnswer>>, ProblemHttpResult>> (
+            string position, string role, [AsParameters] JudgementQuery.Paged asked, Snapshots snapshots, Judgements judgements, CancellationToken stop) =>
         {
-            var (what, refusal) = Read(request, athletes);
-            if (refusal is not null)
-                return refusal;
-            var asked = new Asked(request);
-            var (skip, take, page) = asked.Page(usual: 50);
-            if (asked.Faults.Count > 0)
-                return Problems.Of(asked.Faults, 400);
-            var judged = judgements.Of(what);
-            if (SpotOf(judged, position, role) is not { } spot)
-                return NotFought();
-            var latestFirst = judged.Readings.SelectMany(r => r.Contests.Where(c => c.Spot == spot).Select(c => (Reading: r, Contest: c))).Reverse().ToList();
-            var names = partners.All().ToDictionary(p => p.Partner.Id, p => p.Partner.Name);
-            var items = latestFirst.Skip(skip).Take(take).Select(p => Told(p.Reading, p.Contest, names, judged.Judgement)).ToList();
-            return Results.Json(new Paged<ContestAnswer>(items, latestFirst.Count, page, take), LogJson.Options);
-        }).WithTags("judging").Asks("objective", "attire", "from", "to", "asOf", "peer", "page", "size").Produces<Paged<ContestAnswer>>();
+            var judged = await judgements.Of(asked, snapshots, stop);
+            return SpotOf(judged, position, role) is { } spot
+                ? Figures.Of(Contests.Of(judged).Page([.. judged.Readings.At(spot).Select(f => f.Contest)], asked.Part))
+                : NotFought();
+        });
 
-        app.MapPost("/api/judge", async (HttpRequest request) =>
+        app.MapPost("/api/judge", async Task<Results<Figures<SoftSpotsAnswer>, ProblemHttpResult>> ([AsParameters] JudgeQuery asked, HttpRequest request, TimeProvider clock, CancellationToken stop) =>
         {
-            var asked = new Asked(request);
-            var objective = asked.OneOf<Objective>("objective");
-            var peer = asked.OneOf<BeltColour>("peer");
-            if (asked.Faults.Count > 0)
-                return Problems.Of(asked.Faults, 400);
-            var reading = await LogbookFile.Read(request.Body, request.HttpContext.RequestAborted);
+            var reading = await LogbookFile.Read(request.Body, clock.Bounds(), stop);
             if (reading.Logbook is not { } logbook)
                 return TransferFeature.Refused(reading.Faults);
             var ground = GroundMap.Default.With(logbook.Vocabulary);
-            var under = objective ?? logbook.Athlete.Objective ?? Objective.Submissions;
-            return Results.Json(Answer(Judgements.Judge([.. RollReading.Of(logbook, ground)], logbook.Athlete, ground, under, peer)), LogJson.Options);
-        }).WithTags("judging").Asks("objective", "peer").WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(Server.LargestLogbook)).Accepts<object>("application/json", "*/*").Produces<SoftSpotsAnswer>();
+            var standpoint = Standpoint.Owner(logbook.Athlete, asked.Objective?.Value, asked.Peer?.Value);
+            return await Task.Run(() => Figures.Of(Answer(Judgement.Of(ground, LogCounts.Of(RollReading.Of(logbook, ground), ground.Usual), standpoint, stop), ground, standpoint.Objective)), stop);
+        }).WithTags("judging").WithMetadata(new RequestSizeLimitAttribute(Server.LargestLogbook)).Accepts<object>("application/json", "*/*");
     }
 
-    /// <summary>What a judgement is asked under, from the address; a refusal when that makes no sense.</summary>
-    internal static (JudgementAsked What, IResult? Refusal) Read(HttpRequest request, Athletes athletes)
+    /// <summary>Judges what an address asks for.</summary>
+    internal static async Task<Judged> Of(this Judgements judgements, JudgementQuery asked, Snapshots snapshots, CancellationToken stop)
     {
-        var asked = new Asked(request);
-        var objective = asked.OneOf<Objective>("objective") ?? athletes.Get()?.Value.Objective ?? Objective.Submissions;
-        DateOnly? to = asked.Date("to"), asOf = asked.Date("asOf");
-        var what = new JudgementAsked(
-            objective, asked.OneOf<Attire>("attire"), asked.Date("from"), to < asOf ? to : asOf ?? to, asked.OneOf<BeltColour>("peer"));
-        return (what, asked.Faults.Count > 0 ? Problems.Of(asked.Faults, 400) : null);
+        var log = await snapshots.Now(stop);
+        return await judgements.Of(log, asked.Of(log), stop);
     }
 
-    internal static ContestAnswer Told(RollReading reading, Contest contest, Dictionary<string, string> names, Judgement judgement) => new(
-        contest.Place, reading.Date, reading.Against.Partner is { } id ? names.GetValueOrDefault(id) : null, contest.End, contest.Actor, contest.Technique,
-        contest.Side, contest.Next, contest.Finished, contest.Reasons, contest.Sure, judgement.Change(contest), reading.Against.Drill);
-
-    private static IResult NotFought() => Problems.NotThere("spot with contests in this part of the log");
+    private static ProblemHttpResult NotFought() => Problems.NotThere("spot with contests in this part of the log");
 
     private static Spot? SpotOf(Judged judged, string position, string role) =>
         judged.Judgement.Levers.Where(s => s.Spot.Position == position && Word.Of(s.Spot.Role) == role).Select(s => (Spot?)s.Spot).FirstOrDefault();
 
-    private static SoftSpotsAnswer Answer(Judged judged)
+    private static SoftSpotsAnswer Answer(Judgement judgement, GroundMap ground, Objective objective)
     {
-        var (judgement, levels, counts) = (judged.Judgement, judged.Judgement.Levels, judged.Judgement.Counts);
-        IReadOnlyList<SpotAnswer> List(IReadOnlyList<RankedSpot> list) => [.. list.Select(s => Answer(s, judged))];
+        var (levels, counts) = (judgement.Levels, judgement.Counts);
+        var techniques = judgement.Levers.ToDictionary(l => l.Spot, l => SpotEvidence.TechniquesOf(l.Spot, judgement));
+        IReadOnlyList<SpotAnswer> List(IReadOnlyList<RankedSpot> list, Actor actor) => [.. list.Select(s => Answer(s, actor, techniques[s.Spot], judgement, ground))];
         return new SoftSpotsAnswer(
-            judged.Objective, counts.Rolls, counts.Moments, counts.Contests, judgement.Enough, Judgement.EnoughRolls, Judgement.EnoughContests,
+            objective, counts.Rolls, counts.Moments, counts.Contests, judgement.Enough, Judgement.EnoughRolls, Judgement.EnoughContests,
             judgement.Recall.Moments, judgement.Values.RollValue,
-            List(judgement.SoftSpots), List(judgement.Levers), List(judgement.Heartwood),
-            new PartnerEffect(levels.Belt, levels.BeltSd, levels.Weight, levels.WeightSd, levels.LetWork, Fitted: counts.Contests > 0));
+            List(judgement.SoftSpots, Actor.Them), List(judgement.Levers, Actor.Them), List(judgement.Heartwood, Actor.Me),
+            new PartnerEffect(levels.Belt, levels.BeltSd, levels.Weight, levels.WeightSd, levels.LetWork, Fitted: counts.Contests > 0), levels.Converged);
     }
 
-    private static SpotAnswer Answer(RankedSpot ranked, Judged judged)
+    private static SpotAnswer Answer(RankedSpot ranked, Actor actor, IReadOnlyList<TechniqueTally> techniques, Judgement judgement, GroundMap ground)
     {
         var spot = ranked.Spot;
-        var techniques = SpotEvidence.TechniquesOf(spot, judged.Judgement);
+        IReadOnlyList<StandsOut> Best(Actor who) =>
+            [.. techniques.Where(t => t.Actor == who && who == actor).Take(1).Select(t => new StandsOut(t.Technique, t.Done, t.Stopped, t.Share))];
         var address = $"/api/soft-spots/{spot.Position}/{Word.Of(spot.Role)}";
         return new SpotAnswer(
-            spot.Position, spot.Role, judged.Ground.Position(spot.Position)?.Family ?? "", ranked.Gain, ranked.GainLow, ranked.GainHigh, ranked.ChanceTop3,
+            spot.Position, spot.Role, ground.Position(spot.Position)?.Family ?? "", ranked.Gain, ranked.GainLow, ranked.GainHigh, ranked.ChanceTop3,
             ranked.Visits, ranked.Won, ranked.Lost, ranked.Rate.Rate, ranked.Rate.Low, ranked.Rate.High, ranked.Verdict,
             new Evidence(
-                [.. techniques.Where(t => t.Actor == Actor.Them)], [.. techniques.Where(t => t.Actor == Actor.Me)],
-                judged.Judgement.MovesAt(spot).Where(m => m.Key.End == ContestEnd.Held).Sum(m => m.Value),
-                judged.Judgement.Counts.Unsure[judged.Ground.Usual.IndexOf(spot)], ranked.OnceMore, address, address + "/contests"));
+                Best(Actor.Them), Best(Actor.Me), judgement.MovesAt(spot).Where(m => m.Key.End == ContestEnd.Held).Sum(m => m.Value),
+                judgement.Counts.Unsure[ground.Usual.IndexOf(spot)], ranked.OnceMore, address, address + "/contests"));
     }
 }

@@ -2,7 +2,9 @@ using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 using AshNotch.Core.Telling;
 using AshNotch.Formats;
+using AshNotch.Store;
 using AshNotch.Web.Guards;
+using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace AshNotch.Web.Features;
 
@@ -27,15 +29,17 @@ public static class TellFeature
     public sealed record TellAnswer(
         IReadOnlyList<ExchangeAnswer> Exchanges, IReadOnlyList<PositionAnswer> Positions, IReadOnlyList<Span> Unread, IReadOnlyList<RollAnswer> Rolls, IReadOnlyList<Span> Takeaways);
 
-    public static void MapTelling(this WebApplication app) =>
-        app.MapPost("/api/tell", async (HttpRequest request, OwnGround ground) =>
+    /// <summary>Maps its address.</summary>
+    public static void MapTelling(this IEndpointRouteBuilder app) =>
+        app.MapPost("/api/tell", async Task<Results<Ok<TellAnswer>, ProblemHttpResult>> (HttpRequest request, Snapshots snapshots, CancellationToken stop) =>
         {
-            var body = await Bodies.Read(request, TellAsked.Read, asked => Check(asked, ground.Map));
+            var log = await snapshots.Now(stop);
+            var body = await Bodies.Read(request, TellAsked.Read, asked => Check(asked, log.Ground));
             if (body.Refusal is { } refusal)
                 return refusal;
             var asked = body.Value!;
-            return Results.Json(Answer(ground.Reader.Read(asked.Text, asked.Attire, asked.Start)), LogJson.Options);
-        }).WithTags("telling").Accepts<TellAsked>("application/json").Produces<TellAnswer>();
+            return TypedResults.Ok(await Task.Run(() => Answer(log.Reader.Read(asked.Text, asked.Attire, asked.Start)), stop));
+        }).WithTags("telling").Accepts<TellAsked>("application/json");
 
     private static IEnumerable<Fault> Check(TellAsked asked, GroundMap ground)
     {

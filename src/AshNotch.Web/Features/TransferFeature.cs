@@ -3,6 +3,9 @@ using AshNotch.Core.Log;
 using AshNotch.Formats;
 using AshNotch.Store;
 using AshNotch.Web.Guards;
+using AshNotch.Web.Services;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 
 namespace AshNotch.Web.Features;
 
@@ -11,28 +14,31 @@ public static class TransferFeature
 {
     private static readonly Athlete Unnamed = new() { Name = "Owner of this log", Belt = BeltColour.White };
 
-    public static void MapTransfers(this WebApplication app)
+    /// <summary>Maps its addresses.</summary>
+    public static void MapTransfers(this IEndpointRouteBuilder app)
     {
         app.MapGet("/api/export/logbook.json", (HttpContext context, Transfers transfers, TimeProvider clock) =>
         {
             var response = context.Response;
             response.ContentType = "application/json; charset=utf-8";
             response.Headers.ContentDisposition = $"attachment; filename=\"ash-notch-{clock.GetUtcNow():yyyy-MM-dd}.json\"";
-            return transfers.Export((athlete, partners, sessions, words, ratings, blocks, niggles) =>
-                LogbookFile.Write(response.Body, athlete ?? Unnamed, partners, sessions, words, ratings, blocks, niggles, context.RequestAborted));
+            return transfers.Export(log => LogbookFile.Write(
+                response.Body,
+                new LogbookParts(log.Athlete ?? Unnamed, log.Partners, log.Sessions, log.Words, log.SelfRatings, log.Blocks, log.Niggles) { MadeBy = Product.MadeBy, Unreadable = log.Unreadable },
+                context.RequestAborted));
         }).WithTags("data").Produces<object>(contentType: "application/json");
 
-        app.MapPost("/api/import", async (HttpRequest request, Transfers transfers) =>
+        app.MapPost("/api/import", async Task<Results<Ok<ImportReport>, ProblemHttpResult>> (HttpRequest request, Transfers transfers, TimeProvider clock, CancellationToken stop) =>
         {
-            var reading = await LogbookFile.Read(request.Body, request.HttpContext.RequestAborted);
+            var reading = await LogbookFile.Read(request.Body, clock.Bounds(), stop);
             if (reading.Logbook is not { } logbook)
                 return Refused(reading.Faults);
-            var report = transfers.Import(logbook, request.HttpContext.RequestAborted);
-            return Results.Json(report, LogJson.Options);
-        }).WithTags("data").WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(Server.LargestLogbook)).Accepts<object>("application/json", "*/*").Produces<ImportReport>();
+            var done = await Task.Run(() => transfers.Import(logbook, stop), stop);
+            return done.Report is { } report ? TypedResults.Ok(report) : Problems.Of(done.Faults);
+        }).WithTags("data").WithMetadata(new RequestSizeLimitAttribute(Server.LargestLogbook)).Accepts<object>("application/json", "*/*");
     }
 
     /// <summary>A file that was refused whole: 400 when it is no JSON, 422 when its contents do not hold.</summary>
-    public static IResult Refused(IReadOnlyList<Fault> faults) =>
+    public static ProblemHttpResult Refused(IReadOnlyList<Fault> faults) =>
         Problems.Of(faults, faults is [{ Pointer: "" }] ? StatusCodes.Status400BadRequest : StatusCodes.Status422UnprocessableEntity);
 }

@@ -4,6 +4,8 @@ using AshNotch.Core.Log;
 using AshNotch.Formats;
 using AshNotch.Store;
 using AshNotch.Web.Guards;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 
 namespace AshNotch.Web.Features;
 
@@ -15,42 +17,52 @@ public static class VocabularyFeature
         IReadOnlyList<Position> Positions, IReadOnlyList<Technique> Techniques, IReadOnlyList<Reason> Reasons, IReadOnlyList<Alias> Aliases, IReadOnlyList<string> Own,
         IReadOnlyList<Caution> Cautions);
 
-    public static void MapVocabulary(this WebApplication app)
+    /// <summary>The ids of what was added.</summary>
+    public sealed record AddedAnswer(IReadOnlyList<string> Ids);
+
+    /// <summary>Maps its addresses.</summary>
+    public static void MapVocabulary(this IEndpointRouteBuilder app)
     {
         var api = app.MapGroup("/api/vocabulary").WithTags("vocabulary");
-        api.MapGet("", (OwnGround ground) => Results.Json(
-            new VocabularyAnswer(
-                ground.Map.Positions,
-                ground.Map.Techniques,
-                Reason.Offered,
-                ground.Words.Aliases,
-                [.. ground.Words.Positions.Select(p => p.Id), .. ground.Words.Techniques.Select(t => t.Id)],
-                Cautions.All),
-            LogJson.Options)).Produces<VocabularyAnswer>();
-
-        api.MapPost("", async (HttpRequest request, Vocabulary vocabulary) =>
+        api.MapGet("", async (Snapshots snapshots, CancellationToken stop) =>
         {
-            var body = await Bodies.Read(request, (json, faults) => LogReader.Vocabulary(json, "", faults), w => LogRules.Check(Joined(vocabulary.Get(), w), GroundMap.Default));
+            var log = await snapshots.Now(stop);
+            return TypedResults.Ok(new VocabularyAnswer(
+                log.Ground.Positions,
+                log.Ground.Techniques,
+                Reason.Offered,
+                log.Words.Aliases,
+                [.. log.Words.Positions.Select(p => p.Id), .. log.Words.Techniques.Select(t => t.Id)],
+                Cautions.All));
+        });
+
+        api.MapPost("", async Task<Results<Ok<AddedAnswer>, ProblemHttpResult>> (HttpRequest request, Vocabulary vocabulary) =>
+        {
+            var body = await Bodies.Read(request, (json, faults) => LogReader.Vocabulary(json, "", faults, newIds: true), _ => []);
             if (body.Refusal is { } refusal)
                 return refusal;
-            vocabulary.Add(body.Value!);
-            return Results.NoContent();
-        }).Accepts<PersonalWords>("application/json").Produces(204);
+            var written = vocabulary.Add(body.Value!);
+            return written.Faults.Count > 0 ? Problems.Of(written.Faults) : TypedResults.Ok(new AddedAnswer(written.Ids));
+        }).Accepts<PersonalWords>("application/json");
 
-        api.MapDelete("/aliases", (HttpRequest request, Vocabulary vocabulary) =>
+        api.MapPut("/positions/{id}", async Task<Results<NoContent, ProblemHttpResult>> (string id, HttpRequest request, Vocabulary vocabulary) =>
         {
-            var asked = new Asked(request);
-            return vocabulary.RemoveAlias(new Alias(asked.Text("says") ?? "", asked.Text("means") ?? ""))
-                ? Results.NoContent()
-                : Problems.NotThere("alias of these words");
-        }).Asks("says", "means").Produces(204);
+            var body = await Bodies.Read(request, (json, faults) => LogReader.Position(json, "", faults, id), _ => []);
+            return body.Refusal is { } refusal ? refusal : Answer(vocabulary.Put(body.Value! with { Id = id }), "position of your own");
+        }).Accepts<Position>("application/json");
+
+        api.MapPut("/techniques/{id}", async Task<Results<NoContent, ProblemHttpResult>> (string id, HttpRequest request, Vocabulary vocabulary) =>
+        {
+            var body = await Bodies.Read(request, (json, faults) => LogReader.Technique(json, "", faults, id), _ => []);
+            return body.Refusal is { } refusal ? refusal : Answer(vocabulary.Put(body.Value! with { Id = id }), "technique of your own");
+        }).Accepts<Technique>("application/json");
+
+        api.MapDelete("/{id}", (string id, Vocabulary vocabulary) => Answer(vocabulary.Remove(id), "position or technique of your own", StatusCodes.Status409Conflict));
+
+        api.MapDelete("/aliases", Results<NoContent, ProblemHttpResult> (string? says, string? means, Vocabulary vocabulary) =>
+            vocabulary.RemoveAlias(new Alias(says ?? "", means ?? "")) ? TypedResults.NoContent() : Problems.NotThere("alias of these words"));
     }
 
-    /// <summary>What stands and what is new, as one, the new taking the place of what has the same id.</summary>
-    private static PersonalWords Joined(PersonalWords stands, PersonalWords added) => new()
-    {
-        Positions = [.. stands.Positions.Where(s => added.Positions.All(a => a.Id != s.Id)), .. added.Positions],
-        Techniques = [.. stands.Techniques.Where(s => added.Techniques.All(a => a.Id != s.Id)), .. added.Techniques],
-        Aliases = added.Aliases,
-    };
+    private static Results<NoContent, ProblemHttpResult> Answer(WordsWritten? written, string what, int refused = StatusCodes.Status422UnprocessableEntity) =>
+        written is null ? Problems.NotThere(what) : written.Faults.Count > 0 ? Problems.Of(written.Faults, refused) : TypedResults.NoContent();
 }

@@ -25,6 +25,10 @@ public static class OpenApiShapes
                 schema.Pattern = "^[0-2][0-9]:[0-5][0-9]$";
             }
 
+            // What an address holds is text; what it may say stands in the sentences of a refusal.
+            if (typeof(IQueryValue).IsAssignableFrom(type))
+                (schema.Type, schema.Properties, schema.Required) = (JsonSchemaType.String, null, null);
+
             // A set of words is the same set whether or not a member may be left out.
             if (type.IsEnum && schema.Enum is { } words)
                 schema.Enum = [.. words.Where(w => w is not null && w.GetValueKind() != System.Text.Json.JsonValueKind.Null)];
@@ -35,24 +39,9 @@ public static class OpenApiShapes
                     (schema.Required ??= new HashSet<string>()).Add(property.Name);
             return Task.CompletedTask;
         });
-        options.AddOperationTransformer((operation, context, _) =>
-        {
-            var names = context.Description.ActionDescriptor.EndpointMetadata.OfType<QueryWords>().SelectMany(q => q.Names);
-            foreach (var name in names)
-            {
-                (operation.Parameters ??= []).Add(new OpenApiParameter
-                {
-                    Name = name,
-                    In = ParameterLocation.Query,
-                    Schema = new OpenApiSchema { Type = JsonSchemaType.String },
-                });
-            }
-
-            return Task.CompletedTask;
-        });
         options.AddDocumentTransformer((document, _, _) =>
         {
-            document.Info = new OpenApiInfo { Title = "Ash Notch", Version = "1", Description = "One practitioner's training log that thinks." };
+            document.Info = new OpenApiInfo { Title = "Ash Notch", Version = Product.Version, Description = "One practitioner's training log that thinks." };
             document.Servers = null;
             return Task.CompletedTask;
         });

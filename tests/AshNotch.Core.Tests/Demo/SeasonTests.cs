@@ -29,7 +29,7 @@ public class SeasonTests
     [Fact]
     public void It_is_eighteen_weeks_of_about_fifty_sessions_and_220_rolls_without_a_fault()
     {
-        Assert.Empty(LogbookFile.Check(Log));
+        Assert.Empty(LogbookFile.Check(Log, Days.Wide));
         Assert.InRange(Log.Sessions.Count, 47, 54);
         Assert.InRange(Log.Sessions.Sum(s => s.Rolls.Count(r => r.Goes is null)), 200, 240);
         Assert.InRange(Log.Sessions.Sum(s => s.Rolls.Count(r => r.Goes is not null)), 10, 14);
@@ -86,8 +86,7 @@ public class SeasonTests
         var judgement = Judge(_ => true);
         var back = Spot.Parse("back-control:top");
         Assert.Contains(judgement.Heartwood.Take(5), h => h.Spot == back && h.Rate.Rate > 0.6);
-        var anybody = new Judgement(Ground, new LogCounts(Ground.Usual), Standpoint.Owner(Log.Athlete));
-        Assert.Contains(WaysIn.Of(Readings(_ => true), judgement, anybody, Ground), w => w.Spot == back && w.Moments.Count > 0);
+        Assert.Contains(WaysIn.Of(Readings(_ => true), judgement, Ground), w => w.Spot == back && w.Moments.Count > 0);
     }
 
     [Fact]
@@ -103,5 +102,5 @@ public class SeasonTests
     private static List<RollReading> Readings(Func<DateOnly, bool> when) => [.. RollReading.Of(Log, Ground).Where(r => when(r.Date))];
 
     private static Judgement Judge(Func<DateOnly, bool> when) =>
-        new(Ground, LogCounts.Of(Readings(when), Ground.Usual), Standpoint.Owner(Log.Athlete));
+        Judgement.Of(Ground, LogCounts.Of(Readings(when), Ground.Usual), Standpoint.Owner(Log.Athlete));
 }

@@ -39,7 +39,7 @@ public class CandidateTests
         Assert.All(leak.Moments, m => Assert.Equal(Drilled.HalfGuard, m.Spot));
         Assert.Equal("hip", Word.Of(Assert.Single(leak.Niggles).Part));
         Assert.True(leak.Patience.PerWeek > 1);
-        Assert.Null(Candidates.At(Spot.Parse("truck:bottom"), Purpose.Plug, [], new Judgement(Drilled.Ground, new LogCounts(Drilled.Ground.Usual), Standpoint.Owner(Drilled.Demo.Athlete)), Drilled.Ground, [], AccountReader.Default, [], Drilled.Monday));
+        Assert.Null(Candidates.At(Spot.Parse("truck:bottom"), Purpose.Plug, [], Judgement.Of(Drilled.Ground, new LogCounts(Drilled.Ground.Usual), Standpoint.Owner(Drilled.Demo.Athlete)), Drilled.Ground, [], AccountReader.Default, [], Drilled.Monday));
     }
 
     [Fact]
@@ -82,7 +82,7 @@ public class CandidateTests
         Assert.Contains("choke", Beside("rear-naked-choke", "back-control:top"));
         Assert.Contains("fall", Beside("hip-throw", "clinch"));
         Assert.Equal(["tap"], Beside("knee-cut", "half-guard:bottom"));
-        Assert.Equal(["skin", "house"], Cautions.Of("plan").Select(c => c.Id));
-        Assert.Contains(Cautions.Of("niggle"), c => c.Says.Contains("licensed professional"));
+        Assert.Equal(["skin", "house"], Cautions.Of(Situation.Plan).Select(c => c.Id));
+        Assert.Contains(Cautions.Of(Situation.Niggle), c => c.Says.Contains("licensed professional"));
     }
 }

@@ -19,7 +19,7 @@ internal static class Drilled
 
     public static readonly IReadOnlyList<RollReading> Readings = [.. RollReading.Of(Demo, Ground)];
 
-    public static readonly Judgement Judgement = new(Ground, LogCounts.Of(Readings, Ground.Usual), Standpoint.Owner(Demo.Athlete));
+    public static readonly Judgement Judgement = Core.Judging.Judgement.Of(Ground, LogCounts.Of(Readings, Ground.Usual), Standpoint.Owner(Demo.Athlete));
 
     public static readonly IReadOnlyList<Rung> HalfGuardLadder = Ladder.Of(HalfGuard, Readings, Judgement, Ground);
 

@@ -25,7 +25,7 @@ public class LadderTests
     [Fact]
     public void An_empty_log_takes_the_way_of_the_ground_map()
     {
-        var judgement = new Judgement(GroundMap.Default, new LogCounts(GroundMap.Default.Usual), new Standpoint(new Belt(BeltColour.Blue), null, Objective.Submissions));
+        var judgement = Judgement.Of(GroundMap.Default, new LogCounts(GroundMap.Default.Usual), new Standpoint(new Belt(BeltColour.Blue), null, Objective.Submissions));
         var ladder = Ladder.Of(Spot.Parse("mount:bottom"), [], judgement, GroundMap.Default);
         var back = ladder[2];
         Assert.Equal((RungKind.StepBack, 0), (back.Kind, back.Seen));

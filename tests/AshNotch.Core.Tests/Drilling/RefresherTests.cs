@@ -12,12 +12,14 @@ public class RefresherTests
     private static readonly Block Block = Drilled.Block(Drilled.KneeCut()) with { Ended = BlockEnd.Closed, EndedOn = Closed };
 
     private static IReadOnlyList<Refresher> Of(Block block, IReadOnlyList<RollReading> readings, params DateOnly[] done) =>
-        Refreshers.Of(block, readings, Closed, done.ToLookup(_ => "half-guard"));
+        Refreshers.Of(block, [.. readings, .. done.Select(Done)], Closed);
+
+    private static RollReading Done(DateOnly date) => RollReading.Of("r", date, Attire.Gi, new Roll { Id = "r", Goes = new Goes(Block.Id, "half-guard", -1, Drilled.HalfGuard, true, [new Try(true)]) }, Drilled.Ground);
 
     [Fact]
     public void They_come_at_growing_gaps_counted_from_the_last_one_done()
     {
-        var overdue = Refreshers.Of(Block, [], Closed.AddDays(30), new DateOnly[0].ToLookup(_ => ""));
+        var overdue = Refreshers.Of(Block, [], Closed.AddDays(30));
         Assert.Equal([7, 30 + 14], overdue.Take(2).Select(r => r.Due.DayNumber - Closed.DayNumber));
         Assert.Equal([7, 21, 49, 105, 217], Of(Block, []).Select(r => r.Due.DayNumber - Closed.DayNumber));
         var late = Of(Block, [], Closed.AddDays(10));

@@ -63,7 +63,7 @@ public class SeasonOfDrillingTests
                 Ground = Ground,
                 Owner = Standpoint.Owner(log.Athlete),
                 Today = date,
-                Done = Plans.DoneIn("b", done),
+                Done = Plans.DoneIn("b", Drilling(done)),
                 Mates = PartnerChoice.Usually(log.Partners, readings),
             });
             var card = plan.Sessions.Single(s => s.Date == date).Cards.Single();
@@ -75,14 +75,17 @@ public class SeasonOfDrillingTests
             sessions.Add(new Session { Id = $"drill{date:yyyyMMdd}", Date = date, Kind = SessionKind.Positional, Attire = Attire.Gi, Rolls = [roll] });
         }
 
-        Assert.Empty(LogRules.Check(sessions[^1], Ground).Concat(BlockRules.Check(block, Ground)));
-        var verdict = Verdicts.Of([.. RollReading.Of(rolled with { Sessions = sessions }, Ground)], block.Focuses[0], block.From, block.Until(), Standpoint.Owner(rolled.Athlete), Ground);
-        return (verdict, Plans.StandingOf(block.Focuses[0], Plans.DoneIn("b", done)).Rung);
+        Assert.Empty(LogRules.Check(sessions[^1], Ground, Days.Wide).Concat(BlockRules.Check(block, Ground, Days.Wide)));
+        var verdict = Verdicts.Of([.. RollReading.Of(rolled with { Sessions = sessions }, Ground)], block.Focuses[0], block, Standpoint.Owner(rolled.Athlete), Ground);
+        return (verdict, Plans.StandingOf(block.Focuses[0], Plans.DoneIn("b", Drilling(done))).Rung);
     }
+
+    private static IEnumerable<RollReading> Drilling(IEnumerable<(DateOnly Date, Goes Goes)> done) =>
+        done.Select(d => RollReading.Of("g", d.Date, Attire.Gi, new Roll { Id = "g", Goes = d.Goes }, Ground));
 
     private static (IReadOnlyList<RollReading> Readings, Judgement Judgement) Judged(Logbook log)
     {
         IReadOnlyList<RollReading> readings = [.. RollReading.Of(log, Ground)];
-        return (readings, new Judgement(Ground, LogCounts.Of(readings, Ground.Usual), Standpoint.Owner(log.Athlete)));
+        return (readings, Judgement.Of(Ground, LogCounts.Of(readings, Ground.Usual), Standpoint.Owner(log.Athlete)));
     }
 }

@@ -16,7 +16,7 @@ public class CalendarFileTests
     private static readonly IReadOnlyList<Visit> Visits = [.. Enumerable.Range(0, 5).Select(i => new Visit($"v{i}", new DateOnly(2026, 6, 2).AddDays(7 * i), i == 4 ? 200 : 75, 6))];
 
     private static IReadOnlyList<CalendarEntry> Entries(Block block, IReadOnlyList<DoneGoes>? done = null, DateOnly? today = null) =>
-        CalendarEntries.Of(block, Plans.Of(Drilled.Basis(block) with { Done = done ?? [], Today = today ?? block.From }), Refreshers.Of(block, [], block.From, new DateOnly[0].ToLookup(_ => "")), Drilled.Ground, Visits);
+        CalendarEntries.Of(block, Plans.Of(Drilled.Basis(block) with { Done = done ?? [], Today = today ?? block.From }), Refreshers.Of(block, [], block.From), Drilled.Ground, Visits);
 
     private static string Written(IReadOnlyList<CalendarEntry> entries, int sequence = 3) => CalendarFile.Write(entries, new DateTimeOffset(2026, 7, 6, 9, 0, 0, TimeSpan.Zero), sequence);
 

@@ -37,7 +37,7 @@ public class LogbookFileTests
         }
         """;
 
-    private static Task<LogbookReading> Read(string text) => LogbookFile.Read(new MemoryStream(Encoding.UTF8.GetBytes(text)));
+    private static Task<LogbookReading> Read(string text) => LogbookFile.Read(new MemoryStream(Encoding.UTF8.GetBytes(text)), Days.Wide);
 
     private static async Task<string> Write(Logbook log)
     {
@@ -127,8 +127,8 @@ public class LogbookFileTests
         Assert.Equal(["/sessions/0/effort", "/sessions/0/rolls/0/exchanges/0/moments/0/side"], two.Faults.Select(f => f.Pointer));
         var bad = string.Join(',', Enumerable.Repeat("{}", 400));
         var flood = await Read(Small.Replace("\"partners\": [", "\"partners\": [" + bad + ","));
-        Assert.Equal(LogbookFile.MostFaults + 1, flood.Faults.Count);
-        Assert.Contains("700 more", flood.Faults[^1].Sentence);
+        Assert.Equal(FaultList.Most + 1, flood.Faults.Count);
+        Assert.Contains("there may be more", flood.Faults[^1].Sentence);
     }
 
     [Theory]
@@ -156,7 +156,7 @@ public class LogbookFileTests
     public async Task It_does_not_matter_in_what_pieces_the_bytes_come(int most)
     {
         var text = "\uFEFF" + Small;
-        var reading = await LogbookFile.Read(new Drip(Encoding.UTF8.GetBytes(text), most));
+        var reading = await LogbookFile.Read(new Drip(Encoding.UTF8.GetBytes(text), most), Days.Wide);
         Assert.Empty(reading.Faults);
         Assert.Equal("Füß · 🪵", reading.Logbook!.Sessions[0].Rolls[0].Told);
     }
@@ -169,7 +169,7 @@ public class LogbookFileTests
         var place = at.Get % bytes.Count;
         bytes.RemoveRange(place, Math.Min(gone.Get % 4, bytes.Count - place));
         bytes.Insert(place, with);
-        var reading = await LogbookFile.Read(new Drip([.. bytes], 1 + (at.Get % 97)));
+        var reading = await LogbookFile.Read(new Drip([.. bytes], 1 + (at.Get % 97)), Days.Wide);
         Assert.Equal(reading.Logbook is null, reading.Faults.Count > 0);
     }
 

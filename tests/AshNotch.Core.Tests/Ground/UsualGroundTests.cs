@@ -88,7 +88,7 @@ public class UsualGroundTests
 
     private static double[] Worth(Objective objective, params string[] spots)
     {
-        var judgement = new Judgement(Map, new LogCounts(Usual), new Standpoint(new Belt(BeltColour.Blue), 70, objective));
+        var judgement = Judgement.Of(Map, new LogCounts(Usual), new Standpoint(new Belt(BeltColour.Blue), 70, objective));
         return [.. spots.Select(s => judgement.Worth(Spot.Parse(s)))];
     }
 

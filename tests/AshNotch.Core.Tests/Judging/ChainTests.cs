@@ -127,7 +127,7 @@ public class ChainTests
             var level = usual.Level[s] + (s % 2 == 0 ? sign : -sign);
             var rise = Logistic(level + 0.5) - Logistic(level);
             var exact = drawn.Gain(s, rise);
-            Assert.Equal(exact, drawn.Gain(s, rise, mean.Back(s)), Math.Abs(exact) * 0.1);
+            Assert.Equal(exact, drawn.Gain(s, rise, drawn.Stake(s), mean.Back(s)), Math.Abs(exact) * 0.1);
         }
     }
 

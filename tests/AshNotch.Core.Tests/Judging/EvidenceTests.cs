@@ -11,7 +11,7 @@ public class EvidenceTests
     private static readonly Logbook Log = Season.Make();
     private static readonly GroundMap Map = GroundMap.Default.With(Log.Vocabulary);
     private static readonly List<RollReading> Readings = [.. RollReading.Of(Log, Map)];
-    private static readonly Judgement Judged = new(Map, LogCounts.Of(Readings, Map.Usual), Standpoint.Owner(Log.Athlete));
+    private static readonly Judgement Judged = Judgement.Of(Map, LogCounts.Of(Readings, Map.Usual), Standpoint.Owner(Log.Athlete));
 
     [Fact]
     public void Techniques_weeks_and_partners_of_every_spot_add_up_to_its_tally()

@@ -12,7 +12,7 @@ public class JudgementTests
     private static readonly Spot Half = Spot.Parse("half-guard:bottom");
     private static readonly Standpoint Blue = new(new Belt(BeltColour.Blue, 2), 61, Objective.Submissions);
 
-    private static Judgement Judge(params Roll[] rolls) => new(Map, LogCounts.Of(rolls.Select(Read), Map.Usual), Blue);
+    private static Judgement Judge(params Roll[] rolls) => Judgement.Of(Map, LogCounts.Of(rolls.Select(Read), Map.Usual), Blue);
 
     private static RollReading Read(Roll roll) => RollReading.Of("s", new DateOnly(2026, 3, 3), Attire.Gi, roll, Map);
 
@@ -37,7 +37,7 @@ public class JudgementTests
     {
         var log = Season.Make();
         var ground = Map.With(log.Vocabulary);
-        var judgement = new Judgement(ground, LogCounts.Of(RollReading.Of(log, ground), ground.Usual), Standpoint.Owner(log.Athlete, objective));
+        var judgement = Judgement.Of(ground, LogCounts.Of(RollReading.Of(log, ground), ground.Usual), Standpoint.Owner(log.Athlete, objective));
         foreach (var list in new[] { judgement.SoftSpots, judgement.Levers })
         {
             Assert.Equal(list.Select(s => s.Gain).OrderDescending(), list.Select(s => s.Gain));
@@ -59,7 +59,7 @@ public class JudgementTests
         var ground = Map.With(log.Vocabulary);
         var readings = RollReading.Of(log, ground).ToList();
         IEnumerable<(Spot, double, double)> Ranked(IEnumerable<RollReading> rolls) =>
-            new Judgement(ground, LogCounts.Of(rolls, ground.Usual), Blue).SoftSpots.Select(s => (s.Spot, Math.Round(s.Gain, 12), s.ChanceTop3));
+            Judgement.Of(ground, LogCounts.Of(rolls, ground.Usual), Blue).SoftSpots.Select(s => (s.Spot, Math.Round(s.Gain, 12), s.ChanceTop3));
         Assert.Equal(Ranked(readings), Ranked(readings));
         Assert.Equal(Ranked(readings), Ranked(Enumerable.Reverse(readings)));
     }
@@ -80,7 +80,7 @@ public class JudgementTests
     public void A_stronger_peer_lowers_the_rate_and_one_of_the_own_belt_changes_nothing()
     {
         var counts = LogCounts.Of([Read(Passed(5))], Map.Usual);
-        double Rate(BeltColour? peer) => new Judgement(Map, counts, Blue with { Peer = peer }).SoftSpots.Single(s => s.Spot == Half).Rate.Rate;
+        double Rate(BeltColour? peer) => Judgement.Of(Map, counts, Blue with { Peer = peer }).SoftSpots.Single(s => s.Spot == Half).Rate.Rate;
         Assert.True(Rate(BeltColour.Black) < Rate(BeltColour.Purple));
         Assert.True(Rate(BeltColour.Purple) < Rate(null));
         Assert.True(Rate(null) < Rate(BeltColour.White));
@@ -92,7 +92,7 @@ public class JudgementTests
     {
         var reading = Read(Told.Roll(Told.Exchange(
             "mount:bottom", null, Told.Them("armbar", done: false), Told.Them("armbar", done: false), Told.Me("bridge-and-roll", null, "closed-guard:top"))));
-        var judgement = new Judgement(Map, LogCounts.Of([reading], Map.Usual), Blue);
+        var judgement = Judgement.Of(Map, LogCounts.Of([reading], Map.Usual), Blue);
         var mount = judgement.Levers.Single(s => s.Spot == Spot.Parse("mount:bottom"));
         Assert.Equal((1, 0), (mount.Won, mount.Lost));
         var evidence = SpotEvidence.Of([reading], mount.Spot, judgement, Map);
@@ -108,7 +108,7 @@ public class JudgementTests
             Told.Exchange("half-guard:bottom", Told.Tap(Actor.Them, "armbar"), Told.Them("knee-cut", null, "side-control:bottom"), Told.Them("armbar")),
             Told.Exchange("half-guard:bottom", null, Told.Me("half-guard-sweep", null, "half-guard:top")),
             Told.Exchange("half-guard:bottom", null, Told.Them("knee-cut", null, "side-control:bottom"), Told.Me("frame-and-hip-escape", null, "closed-guard:bottom"))));
-        var judgement = new Judgement(Map, LogCounts.Of([reading], Map.Usual), Blue);
+        var judgement = Judgement.Of(Map, LogCounts.Of([reading], Map.Usual), Blue);
         var changes = reading.Contests.Select(c => judgement.Change(c)!.Value).ToList();
         Assert.True(changes[0] < 0 && changes[1] < 0 && changes[2] > 0 && changes[3] < 0 && changes[4] > 0);
         Assert.True(changes[1] < changes[0]);

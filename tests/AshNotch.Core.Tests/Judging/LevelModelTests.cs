@@ -33,15 +33,16 @@ public class LevelModelTests
     {
         var model = new LevelModel(Usual, Counts(24), new Belt(BeltColour.Blue).Rung, 70);
         var fit = model.Fit();
-        var weights = model.Weights(fit.Mode, fit.Partners);
-        double Loss(double[] all) => -model.Posterior(all[..model.Size], all[model.Size..], weights);
+        var (size, mode0, partners) = (model.Layout.Size, fit.Parameters.Mode, fit.Parameters.Groups);
+        Assert.True(fit.Converged);
+        double Loss(double[] all) => -model.Posterior(all[..size], all[size..], fit.Parameters.Weights);
         var function = ObjectiveFunction.Gradient(v => Loss(v.ToArray()), v => Slopes(Loss, v.ToArray()));
-        var start = Vector<double>.Build.Dense(model.Size + fit.Partners.Length);
+        var start = Vector<double>.Build.Dense(size + partners.Length);
         var found = new BfgsMinimizer(1e-6, 1e-9, 1e-12, 2000).FindMinimum(function, start).MinimizingPoint;
-        for (var i = 0; i < model.Size; i++)
-            Assert.Equal(found[i], fit.Mode[i], 3);
-        for (var j = 0; j < fit.Partners.Length; j++)
-            Assert.Equal(found[model.Size + j], fit.Partners[j], 3);
+        for (var i = 0; i < size; i++)
+            Assert.Equal(found[i], mode0[i], 3);
+        for (var j = 0; j < partners.Length; j++)
+            Assert.Equal(found[size + j], partners[j], 3);
     }
 
     [Fact]
@@ -49,9 +50,10 @@ public class LevelModelTests
     {
         var model = new LevelModel(Usual, Counts(24), new Belt(BeltColour.Blue).Rung, 70);
         var fit = model.Fit();
-        var weights = model.Weights(fit.Mode, fit.Partners);
-        double Loss(double[] all) => -model.Posterior(all[..model.Size], all[model.Size..], weights);
-        double[] mode = [.. fit.Mode, .. fit.Partners];
+        var (size, mode0, partners) = (model.Layout.Size, fit.Parameters.Mode, fit.Parameters.Groups);
+        Assert.True(fit.Converged);
+        double Loss(double[] all) => -model.Posterior(all[..size], all[size..], fit.Parameters.Weights);
+        double[] mode = [.. mode0, .. partners];
         const double h = 1e-4;
         var curvature = Matrix<double>.Build.Dense(mode.Length, mode.Length);
         for (var i = 0; i < mode.Length; i++)
@@ -62,9 +64,9 @@ public class LevelModelTests
         }
 
         var covariance = curvature.Inverse();
-        for (var i = 0; i < model.Size; i++)
-            for (var j = 0; j < model.Size; j++)
-                Assert.Equal(covariance[i, j], fit.Covariance[i, j], 0.0005);
+        for (var i = 0; i < size; i++)
+            for (var j = 0; j < size; j++)
+                Assert.Equal(covariance[i, j], fit.Parameters.Covariance(i, j), 0.0005);
     }
 
     // With one spot against one peer nothing is left to be shared out: the posterior of the spot's level has one dimension
@@ -76,7 +78,7 @@ public class LevelModelTests
         var readings = Enumerable.Range(0, 12).Select(i => Against(i < 3, new Against("p", new Belt(BeltColour.Blue).Rung, 70, Intent.OwnGame)));
         var model = new LevelModel(Usual, LogCounts.Of(readings, Usual), new Belt(BeltColour.Blue).Rung, 70);
         var fit = model.Fit();
-        var weight = model.Weights(fit.Mode, fit.Partners)[0];
+        var weight = fit.Parameters.Weights[0];
         var variance = 0.04 + 0.04 + (0.57 * 0.57) + (0.35 * 0.35);
         double Slope(double eta) => (weight * (3 - (12 * SpecialFunctions.Logistic(eta)))) - ((eta - Usual.Level[spot]) / variance);
         var exact = MathNet.Numerics.RootFinding.Brent.FindRoot(Slope, -6, 6);

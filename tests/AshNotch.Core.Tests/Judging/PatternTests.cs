@@ -15,7 +15,7 @@ public class PatternTests
         RollReading.Of($"s{day}", Day.AddDays(day), Attire.Gi, Told.Roll(exchanges) with { PartnerId = day % 2 == 0 ? "even" : "odd" }, Map);
 
     private static Judgement Judge(IEnumerable<RollReading> readings) =>
-        new(Map, LogCounts.Of(readings, Map.Usual), new Standpoint(new Belt(BeltColour.Blue), 61, Objective.Submissions));
+        Judgement.Of(Map, LogCounts.Of(readings, Map.Usual), new Standpoint(new Belt(BeltColour.Blue), 61, Objective.Submissions));
 
     private static Exchange Caught(string technique, Side? side = null, params string[] reasons) => Told.Exchange(
         "half-guard:bottom", null, Told.Them(technique, null, "side-control:bottom") with { Side = side, Reasons = reasons });
@@ -115,7 +115,7 @@ public class PatternTests
     [Fact]
     public void What_was_taught_and_never_seen_since_is_untried_after_two_weeks_and_eight_rolls()
     {
-        var lesson = new Lesson("s1", Day, ["net", "triangle"]);
+        var lesson = new Lesson("s1", Day, Attire.Gi, ["net", "triangle"]);
         var readings = Enumerable.Range(1, 9).Select(d => Read(2 * d, d == 3
             ? Told.Exchange("closed-guard:bottom", null, Told.Me("triangle", done: false))
             : Caught("knee-cut"))).ToList();

@@ -63,7 +63,7 @@ public class RoadModelTests
         {
             var walked = Walked(fit.Won, fit.Lost, fit.Start, u, 1, 9);
             for (var y = 0; y < 3; y++)
-                Assert.Equal(walked[y], seen[u, y], 6);
+                Assert.Equal(walked[y], seen[(y * 3) + u], 6);
         }
     }
 

@@ -11,7 +11,7 @@ public class WaysInTests
     private static readonly GroundMap Map = GroundMap.Default;
     private static readonly Standpoint Blue = new(new Belt(BeltColour.Blue), 61, Objective.Submissions);
 
-    private static Judgement Judge(IEnumerable<RollReading> readings) => new(Map, LogCounts.Of(readings, Map.Usual), Blue);
+    private static Judgement Judge(IEnumerable<RollReading> readings) => Judgement.Of(Map, LogCounts.Of(readings, Map.Usual), Blue);
 
     // An ordinary round in which the back is hardly ever reached, but finished from whenever it is.
     private static RollReading Round(int day, bool back)
@@ -30,7 +30,7 @@ public class WaysInTests
     public void A_place_that_pays_and_is_seldom_reached_is_named_with_the_entries_that_failed()
     {
         var readings = Enumerable.Range(0, 40).Select(d => Round(d, d % 20 == 0)).ToList();
-        var way = WaysIn.Of(readings, Judge(readings), Judge([]), Map).Single(w => w.Spot == Spot.Parse("back-control:top"));
+        var way = WaysIn.Of(readings, Judge(readings), Map).Single(w => w.Spot == Spot.Parse("back-control:top"));
         Assert.True(way.PerRoll < 0.7 * way.Usual && way.OnceMore > 0);
         Assert.Equal(new Entry("seat-belt", 2, 40), way.Entries[0]);
         Assert.Equal(40, way.Moments.Count);
@@ -41,11 +41,11 @@ public class WaysInTests
     public void A_place_that_is_reached_often_is_not()
     {
         var readings = Enumerable.Range(0, 40).Select(d => Round(d, true)).ToList();
-        Assert.DoesNotContain(WaysIn.Of(readings, Judge(readings), Judge([]), Map), w => w.Spot == Spot.Parse("back-control:top"));
+        Assert.DoesNotContain(WaysIn.Of(readings, Judge(readings), Map), w => w.Spot == Spot.Parse("back-control:top"));
     }
 
     [Fact]
-    public void A_log_of_nothing_has_no_ways_that_are_too_rare() => Assert.Empty(WaysIn.Of([], Judge([]), Judge([]), Map));
+    public void A_log_of_nothing_has_no_ways_that_are_too_rare() => Assert.Empty(WaysIn.Of([], Judge([]), Map));
 
     // Eleven contests until the log has fifty rolls; then what it tells, made up for what it forgets.
     [Fact]

@@ -46,7 +46,7 @@ public class LogRulesTests
     [MemberData(nameof(Wrong))]
     public void Each_fault_is_named_with_its_place_in_a_sentence(Session session, string pointer, string says)
     {
-        var fault = Assert.Single(LogRules.Check(session, GroundMap.Default));
+        var fault = Assert.Single(LogRules.Check(session, GroundMap.Default, Days.Wide));
         Assert.Equal(pointer, fault.Pointer);
         Assert.Contains(says, fault.Sentence);
         Assert.EndsWith(".", fault.Sentence);
@@ -55,13 +55,13 @@ public class LogRulesTests
     [Fact]
     public void What_is_fine_has_no_fault_and_a_roll_may_be_as_thin_as_a_partner()
     {
-        Assert.Empty(LogRules.Check(FineSession, GroundMap.Default));
+        Assert.Empty(LogRules.Check(FineSession, GroundMap.Default, Days.Wide));
         Assert.Empty(LogRules.Check(new Roll { Id = "r", PartnerId = "p" }, GroundMap.Default));
     }
 
     [Fact]
     public void An_own_reason_is_kept_as_the_owners_word() =>
-        Assert.Empty(LogRules.Check(With(Fine with { Reasons = ["wet mat"] }), GroundMap.Default));
+        Assert.Empty(LogRules.Check(With(Fine with { Reasons = ["wet mat"] }), GroundMap.Default, Days.Wide));
 
     [Fact]
     public void Own_words_may_not_repeat_an_id_or_point_nowhere()
@@ -71,7 +71,7 @@ public class LogRulesTests
             Techniques = [GroundMap.Default.Technique("armbar")!],
             Aliases = [new Alias("the plank", "gangway")],
         };
-        var faults = LogRules.Check(words, GroundMap.Default, "/vocabulary").ToList();
+        var faults = WordRules.Check(words, GroundMap.Default, "/vocabulary").ToList();
         Assert.Contains(faults, f => f.Sentence.Contains("share the id 'armbar'"));
         Assert.Contains(faults, f => f.Pointer == "/vocabulary/aliases/0/means");
     }

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Belt } from '../lib/types.ts';
+  import type { Belt } from '../lib/api/types.ts';
 
   interface Props {
     belt: Belt;

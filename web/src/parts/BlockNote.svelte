@@ -1,11 +1,11 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { api, data } from '../lib/api.ts';
-  import { keep, kept } from '../lib/device.ts';
-  import { logDraft } from '../lib/log-draft.svelte.ts';
-  import type { PlanAnswer, Session } from '../lib/types.ts';
+  import { api, data } from '../lib/api/api.ts';
+  import { keep, kept } from '../lib/draft/device.ts';
+  import { logDraft } from '../lib/draft/log-draft.svelte.ts';
+  import type { PlanAnswer, Session } from '../lib/api/types.ts';
   import { runningOn, sessionFor, triesOf, withGo, type Evening } from '../pages/tonight/tonight.ts';
-  import { plural } from '../lib/words.ts';
+  import { plural } from '../lib/text/words.ts';
 
   /** What a running block has to do with the session that is being logged; asks only what it cannot know. */
   const { session }: { session: Session } = $props();

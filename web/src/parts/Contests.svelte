@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { ground } from '../lib/ground.svelte.ts';
-  import type { Contest } from '../lib/types.ts';
-  import { dayWords } from '../lib/words.ts';
+  import { ground } from '../lib/log/ground.svelte.ts';
+  import type { Contest } from '../lib/api/types.ts';
+  import { dayWords } from '../lib/text/words.ts';
   import NotchMark from './NotchMark.svelte';
 
   /** Moments behind a figure, each leading to its roll with that notch lit. */

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import type { Goes } from '../lib/types.ts';
-  import { ground } from '../lib/ground.svelte.ts';
-  import { plural } from '../lib/words.ts';
+  import type { Goes } from '../lib/api/types.ts';
+  import { ground } from '../lib/log/ground.svelte.ts';
+  import { plural } from '../lib/text/words.ts';
   import GoesStick from '../sticks/GoesStick.svelte';
 
   /** Goes of a drill where a roll would show its stick. */

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { askedOf, changed, go, partWords } from '../lib/judged.ts';
-  import { dayWords } from '../lib/words.ts';
+  import { askedOf, changed, go, partWords } from '../lib/log/judged.ts';
+  import { dayWords } from '../lib/text/words.ts';
 
   interface Props {
     /** The page's heading. */

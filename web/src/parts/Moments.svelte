@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { ground } from '../lib/ground.svelte.ts';
-  import type { Exchange } from '../lib/types.ts';
-  import { clockWords, endWords } from '../lib/words.ts';
+  import { ground } from '../lib/log/ground.svelte.ts';
+  import type { Exchange } from '../lib/api/types.ts';
+  import { clockWords, endWords } from '../lib/text/words.ts';
   import NotchMark from './NotchMark.svelte';
 
   interface Props {

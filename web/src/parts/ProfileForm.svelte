@@ -1,9 +1,9 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { send, sentences } from '../lib/api.ts';
-  import { profile } from '../lib/profile.svelte.ts';
-  import type { Belt, Objective, Side, Units } from '../lib/types.ts';
-  import { weightFromBox, weightToBox } from '../lib/units.ts';
+  import { send, sentences } from '../lib/api/api.ts';
+  import { profile } from '../lib/log/profile.svelte.ts';
+  import type { Belt, Objective, Side, Units } from '../lib/api/types.ts';
+  import { weightFromBox, weightToBox } from '../lib/text/units.ts';
   import BeltBoxes from './BeltBoxes.svelte';
   import Notice from './Notice.svelte';
 

@@ -1,9 +1,9 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { cautionOf } from '../lib/cautions.ts';
-import { ground } from '../lib/ground.svelte.ts';
-import type { Contest, Vocabulary } from '../lib/types.ts';
-import { values } from '../lib/values.svelte.ts';
+import { cautionOf } from '../lib/text/cautions.ts';
+import { ground } from '../lib/log/ground.svelte.ts';
+import type { Contest, Vocabulary } from '../lib/api/types.ts';
+import { values } from '../lib/log/values.svelte.ts';
 import Taught from '../pages/log/Taught.svelte';
 import SplitBars from '../pages/soft-spots/SplitBars.svelte';
 import TechniqueTable from '../pages/soft-spots/TechniqueTable.svelte';

@@ -1,7 +1,7 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { ground } from '../lib/ground.svelte.ts';
-import type { Exchange, NextMoment, SpotAnswer, Vocabulary } from '../lib/types.ts';
+import { ground } from '../lib/log/ground.svelte.ts';
+import type { Exchange, NextMoment, SpotAnswer, Vocabulary } from '../lib/api/types.ts';
 import MomentEditor from '../pages/log/MomentEditor.svelte';
 import NextButtons from '../pages/log/NextButtons.svelte';
 import SpotPicker from '../pages/log/SpotPicker.svelte';
@@ -129,7 +129,7 @@ describe('the list of moments', () => {
 });
 
 describe('building', () => {
-  const next = (actor: 'me' | 'them', id: string): NextMoment => ({ actor, technique: id, weight: 1, to: [] });
+  const next = (actor: 'me' | 'them', id: string): NextMoment => ({ actor, technique: id, to: [] });
 
   it('tells done from stopped and mine from theirs', async () => {
     const onpick = vi.fn();
@@ -231,16 +231,7 @@ describe('a spot in the ranking', () => {
     rateHigh: 0.42,
     verdict: 'clear',
     evidence: {
-      theirs: [
-        {
-          actor: 'them',
-          technique: 'knee-cut',
-          done: 5,
-          stopped: 1,
-          share: 1,
-          rate: { rate: 0.5, low: 0.3, high: 0.7 },
-        },
-      ],
+      theirs: [{ technique: 'knee-cut', done: 5, stopped: 1, share: 1 }],
       mine: [],
       held: 1,
       unsure: 0,

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { Try } from '../lib/types.ts';
-  import { plural } from '../lib/words.ts';
+  import type { Try } from '../lib/api/types.ts';
+  import { plural } from '../lib/text/words.ts';
   import { goesMeasure, goesStick } from './goes-stick.ts';
 
   const { tries, planned = 0, height = 34 }: { tries: readonly Try[]; planned?: number; height?: number } = $props();

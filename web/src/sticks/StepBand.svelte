@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { Interval } from '../lib/types.ts';
-  import { inTen } from '../lib/words.ts';
+  import type { Interval } from '../lib/api/types.ts';
+  import { inTen } from '../lib/text/words.ts';
   import { stepBand, stepMeasure } from './step-band.ts';
 
   const { before, after }: { before: Interval; after: Interval } = $props();

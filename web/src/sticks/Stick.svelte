@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { ground } from '../lib/ground.svelte.ts';
-  import type { Exchange } from '../lib/types.ts';
-  import { values } from '../lib/values.svelte.ts';
+  import { ground } from '../lib/log/ground.svelte.ts';
+  import type { Exchange } from '../lib/api/types.ts';
+  import { values } from '../lib/log/values.svelte.ts';
   import { stickShape, stickWords, type Mark } from './stick.ts';
 
   interface Props {

@@ -1,4 +1,4 @@
-import type { Role, Spot } from '../lib/types.ts';
+import type { Role, Spot } from '../lib/api/types.ts';
 
 /** A spot of the owner's ground, as far as the picture asks. */
 export interface Knot {

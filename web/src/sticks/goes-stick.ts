@@ -1,4 +1,4 @@
-import type { Try } from '../lib/types.ts';
+import type { Try } from '../lib/api/types.ts';
 
 export interface GoMark {
   /** Where the notch begins and ends, and how deep it is cut. */

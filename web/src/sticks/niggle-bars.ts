@@ -1,4 +1,4 @@
-import type { Niggle } from '../lib/types.ts';
+import type { Niggle } from '../lib/api/types.ts';
 
 export interface NiggleBar {
   id: string;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { monthWords } from '../lib/words.ts';
+import { monthWords } from '../lib/text/words.ts';
 import { ringLine, ringsMeasure, ringsShape, shades, type Week } from './rings.ts';
 
 const week = (day: string, rolls: number, result: number | null = 0): Week => ({ week: day, rolls, result });

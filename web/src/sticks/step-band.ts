@@ -1,4 +1,4 @@
-import type { Interval } from '../lib/types.ts';
+import type { Interval } from '../lib/api/types.ts';
 
 export interface StepBandShape {
   rows: { y: number; low: number; high: number; at: number }[];

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Exchange, Moment, Spot } from '../lib/types.ts';
+import type { Exchange, Moment, Spot } from '../lib/api/types.ts';
 import { depthOf, measure, stickShape, stickWords } from './stick.ts';
 
 const worths: Record<string, number> = { mount: 0.75, 'half-guard': 0.2, standing: 0 };

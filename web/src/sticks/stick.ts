@@ -1,4 +1,4 @@
-import type { Exchange, Spot } from '../lib/types.ts';
+import type { Exchange, Spot } from '../lib/api/types.ts';
 
 /** One mark on a stick. Coordinates are in the stick's own units; y grows downward. */
 export interface Mark {

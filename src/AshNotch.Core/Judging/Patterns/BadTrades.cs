@@ -22,14 +22,32 @@ public static class BadTrades
     /// The moment of each lost exchange of a roll. An exchange is lost when it was tapped out of, or left the owner worse off
     /// than its first known spot.
     /// </summary>
-    public static IReadOnlyList<(Contest Contest, double Lost)> In(RollReading reading, Judgement judgement) =>
-        [.. from exchange in reading.Contests.GroupBy(c => c.Place.Exchange)
-            let changes = exchange.Select(c => (Contest: c, Change: judgement.Change(c) ?? 0)).ToList()
-            let end = exchange.Last(c => c.End != ContestEnd.Held || c == exchange.Last())
-            where end.Finished ? end.End == ContestEnd.Lost : changes.Sum(c => c.Change) < -Even
-            let worst = changes.MinBy(c => c.Change)
-            where worst.Change < -Even
-            select (worst.Contest, -worst.Change)];
+    public static IReadOnlyList<(Contest Contest, double Lost)> In(RollReading reading, Judgement judgement)
+    {
+        var found = new List<(Contest, double)>();
+        var contests = reading.Contests;
+        for (var at = 0; at < contests.Count;)
+        {
+            var (exchange, sum) = (contests[at].Place.Exchange, 0.0);
+            var (worst, end) = ((Contest: contests[at], Change: double.PositiveInfinity), contests[at]);
+            var decided = false;
+            for (; at < contests.Count && contests[at].Place.Exchange == exchange; at++)
+            {
+                var change = judgement.Change(contests[at]) ?? 0;
+                sum += change;
+                if (change < worst.Change)
+                    worst = (contests[at], change);
+                if (contests[at].End != ContestEnd.Held || !decided)
+                    end = contests[at];
+                decided |= contests[at].End != ContestEnd.Held;
+            }
+
+            if ((end.Finished ? end.End == ContestEnd.Lost : sum < -Even) && worst.Change < -Even)
+                found.Add((worst.Contest, -worst.Change));
+        }
+
+        return found;
+    }
 
     /// <summary>Over a log, by spot and move; most lost first.</summary>
     public static IReadOnlyList<BadTrade> Of(IReadOnlyList<RollReading> readings, Judgement judgement) =>

@@ -20,8 +20,9 @@ public sealed record Untried(string Technique, DateOnly Date, string Session, in
 /// <summary>What a session taught.</summary>
 /// <param name="Session">The session's id.</param>
 /// <param name="Date">The day.</param>
+/// <param name="Attire">With or without the jacket.</param>
 /// <param name="Techniques">The techniques' ids.</param>
-public sealed record Lesson(string Session, DateOnly Date, IReadOnlyList<string> Techniques);
+public sealed record Lesson(string Session, DateOnly Date, Attire Attire, IReadOnlyList<string> Techniques);
 
 /// <summary>
 /// Firsts, and what was taught and not tried. A log's own beginning is no news: a first counts from the fifth week on. What

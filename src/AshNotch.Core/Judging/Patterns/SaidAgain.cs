@@ -7,7 +7,12 @@ namespace AshNotch.Core.Judging.Patterns;
 /// <param name="Roll">The roll's id.</param>
 /// <param name="Date">The day.</param>
 /// <param name="Text">The words.</param>
-public sealed record Takeaway(string Session, string Roll, DateOnly Date, string Text);
+public sealed record Takeaway(string Session, string Roll, DateOnly Date, string Text)
+{
+    /// <summary>Every takeaway of some rolls, in their order.</summary>
+    public static IReadOnlyList<Takeaway> In(IReadOnlyList<RollReading> readings) =>
+        [.. readings.SelectMany(r => r.Takeaways.Select(t => new Takeaway(r.Session, r.Roll, r.Date, t)))];
+}
 
 /// <summary>Lessons that keep coming back to the same thing.</summary>
 /// <param name="About">The id of a technique or a position, or a word of theirs.</param>

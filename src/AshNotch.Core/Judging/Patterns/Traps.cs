@@ -1,6 +1,5 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
-using MathNet.Numerics;
 using MathNet.Numerics.Distributions;
 
 namespace AshNotch.Core.Judging.Patterns;
@@ -16,44 +15,54 @@ namespace AshNotch.Core.Judging.Patterns;
 public sealed record Trap(Spot Spot, string? Technique, string? Reason, string? Partner, double Expected, double Chance, IReadOnlyList<Contest> Moments);
 
 /// <summary>
-/// The same trap twice. For n contests decided over a spot, a move of theirs is expected n·P(lost)·(its usual share among
-/// their moves there) times; a reason as often as it is noted in the rest of the log; a partner's trap as often as the other
-/// partners set it. Seen at least three times, and above that by the Poisson tail, with the false discovery rate held at a
-/// tenth over everything looked at (<see cref="FalseDiscovery"/>).
+/// The same trap twice. Over the contests decided in a spot, a move of theirs is expected Σ P(lost)·(its usual share among their
+/// moves there) times, with P(lost) from the fitted level there against the very partner of each; a reason as often as it is
+/// noted in the rest of the log; a partner's trap as often as the other partners set it, for how much better or worse they are.
+/// Seen at least three times, and above that by the Poisson tail, with the false discovery rate held at a tenth over everything
+/// looked at (<see cref="FalseDiscovery"/>).
 /// </summary>
 public static class Traps
 {
     private const int Least = 3;
     private const double Rate = 0.1;
 
+    /// <summary>The share of a move that the ground map does not know from there.</summary>
+    private const double Unusual = 0.01;
+
+    /// <summary>How many contests' worth of what is usual stands beside what the other partners were seen to do.</summary>
+    private const double UsualWeight = 2;
+
     /// <summary>Finds them, least accidental first.</summary>
     public static IReadOnlyList<Trap> Of(IReadOnlyList<RollReading> readings, Judgement judgement, GroundMap ground)
     {
-        var all = readings.SelectMany(r => r.Contests.Select(c => (r.Against.Partner, Contest: c))).ToList();
+        var log = ReadingList.Of(readings);
+        var offsets = readings.ToDictionary(r => r, r => judgement.Offset(r.Against), (IEqualityComparer<RollReading>)ReferenceEqualityComparer.Instance);
         var looked = new List<Trap>();
-        var noted = all.Where(a => a.Contest.End == ContestEnd.Lost && a.Contest.Reasons.Count > 0).ToList();
-        var reasonShare = noted.SelectMany(a => a.Contest.Reasons).GroupBy(r => r).ToDictionary(g => g.Key, g => (double)g.Count() / noted.Count);
-        foreach (var here in all.GroupBy(a => a.Contest.Spot))
+        var noted = readings.SelectMany(r => r.Contests).Where(c => c.End == ContestEnd.Lost && c.Reasons.Count > 0).ToList();
+        var reasonShare = noted.SelectMany(c => c.Reasons.Distinct()).GroupBy(r => r).ToDictionary(g => g.Key, g => (double)g.Count() / noted.Count);
+        foreach (var spot in log.Spots)
         {
-            var decided = here.Where(h => h.Contest.End != ContestEnd.Held).ToList();
-            var lost = decided.Where(h => h.Contest.End == ContestEnd.Lost).ToList();
-            var losing = 1 - SpecialFunctions.Logistic(ground.Level(here.Key));
-            var usual = UsualShares(ground, here.Key);
+            List<Seen> here = [.. log.At(spot).Where(f => f.Contest.End != ContestEnd.Held)
+                .Select(f => new Seen(f.Reading.Against.Partner, 1 - judgement.ChanceWith(spot, offsets[f.Reading]), f.Contest))];
+            var lost = here.Where(h => h.Contest.End == ContestEnd.Lost).ToList();
+            var expectedLost = here.Sum(h => h.Losing);
+            var lostTo = here.Where(h => h.Partner is not null).GroupBy(h => h.Partner!).ToDictionary(g => g.Key, g => g.Sum(h => h.Losing));
+            var usual = UsualShares(ground, spot);
             foreach (var by in lost.Where(l => l.Contest.Technique is not null).GroupBy(l => l.Contest.Technique!))
             {
-                var count = by.Count();
-                Look(new Trap(here.Key, by.Key, null, null, decided.Count * losing * usual.GetValueOrDefault(by.Key, 0.01), 1, Moments(by)));
+                var (count, share) = (by.Count(), usual.GetValueOrDefault(by.Key, Unusual));
+                Look(new Trap(spot, by.Key, null, null, expectedLost * share, 1, Moments(by)));
                 foreach (var one in by.Where(b => b.Partner is not null).GroupBy(b => b.Partner!))
                 {
-                    var (with, others) = (decided.Count(d => d.Partner == one.Key), decided.Count(d => d.Partner != one.Key));
-                    var theirs = (count - one.Count() + (2 * losing * usual.GetValueOrDefault(by.Key, 0.01))) / (others + 2);
-                    Look(new Trap(here.Key, by.Key, null, one.Key, with * theirs, 1, Moments(one)));
+                    var others = expectedLost - lostTo[one.Key];
+                    var theirs = (count - one.Count() + (UsualWeight * share)) / (others + UsualWeight);
+                    Look(new Trap(spot, by.Key, null, one.Key, lostTo[one.Key] * theirs, 1, Moments(one)));
                 }
             }
 
             var withReasons = lost.Count(l => l.Contest.Reasons.Count > 0);
-            foreach (var why in lost.SelectMany(l => l.Contest.Reasons.Distinct().Select(r => (Reason: r, l.Partner, l.Contest))).GroupBy(l => l.Reason))
-                Look(new Trap(here.Key, null, why.Key, null, withReasons * reasonShare[why.Key], 1, [.. why.Select(w => w.Contest)]));
+            foreach (var why in lost.SelectMany(l => l.Contest.Reasons.Distinct().Select(r => (Reason: r, Seen: l))).GroupBy(l => l.Reason, l => l.Seen))
+                Look(new Trap(spot, null, why.Key, null, withReasons * reasonShare[why.Key], 1, Moments(why)));
         }
 
         var stands = FalseDiscovery.Stands([.. looked.Select(t => t.Chance)], Rate);
@@ -66,7 +75,7 @@ public static class Traps
         });
     }
 
-    private static IReadOnlyList<Contest> Moments(IEnumerable<(string? Partner, Contest Contest)> of) => [.. of.Select(o => o.Contest)];
+    private static IReadOnlyList<Contest> Moments(IEnumerable<Seen> of) => [.. of.Select(o => o.Contest)];
 
     /// <summary>How their moves out of a spot are usually shared out.</summary>
     private static Dictionary<string, double> UsualShares(GroundMap ground, Spot spot)
@@ -75,4 +84,6 @@ public static class Traps
         var sum = weights.Values.Sum();
         return weights.Where(w => w.Value > 0).ToDictionary(w => w.Key, w => w.Value / sum);
     }
+
+    private readonly record struct Seen(string? Partner, double Losing, Contest Contest);
 }

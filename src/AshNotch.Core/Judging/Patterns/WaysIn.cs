@@ -30,15 +30,16 @@ public static class WaysIn
     private const double Often = 0.05;
 
     /// <summary>Finds them, those that would bring most first.</summary>
-    public static IReadOnlyList<WayTooRare> Of(IReadOnlyList<RollReading> readings, Judgement judgement, Judgement anybody, GroundMap ground)
+    public static IReadOnlyList<WayTooRare> Of(IReadOnlyList<RollReading> readings, Judgement judgement, GroundMap ground)
     {
         var usual = ground.Usual;
+        var anybody = judgement.BeforeAnyRoll();
         var best = judgement.Heartwood.Select(h => h.OnceMore).DefaultIfEmpty(0).Max();
         return [.. judgement.Heartwood
             .Where(h => h.OnceMore >= best / 2)
             .Select(h => (Ranked: h, Spot: usual.IndexOf(h.Spot)))
             .Where(h => judgement.Levels.Alpha(h.Spot) >= usual.Level[h.Spot])
-            .Select(h => (h.Ranked, Now: judgement.Values.Visits(h.Spot), Usual: anybody.Values.Visits(h.Spot)))
+            .Select(h => (h.Ranked, Now: judgement.Values.Visits(h.Spot), Usual: anybody.Visits(h.Spot)))
             .Where(h => h.Usual >= Often && h.Now <= Seldom * h.Usual)
             .OrderByDescending(h => h.Ranked.OnceMore * (h.Usual - h.Now))
             .Select(h => Told(h.Ranked, h.Now, h.Usual, readings, ground))];
@@ -47,8 +48,9 @@ public static class WaysIn
     private static WayTooRare Told(RankedSpot ranked, double now, double usual, IReadOnlyList<RollReading> readings, GroundMap ground)
     {
         var spot = ranked.Spot.ToString();
+        var leading = ground.Techniques.Where(t => t.To.Contains(spot)).Select(t => t.Id).ToHashSet();
         var tries = readings.SelectMany(r => r.Contests)
-            .Where(c => c is { Actor: Actor.Me, Technique: not null } && (c.Next == ranked.Spot || (c.End == ContestEnd.Held && ground.Technique(c.Technique)?.To.Contains(spot) == true)))
+            .Where(c => c is { Actor: Actor.Me, Technique: not null } && (c.Next == ranked.Spot || (c.End == ContestEnd.Held && leading.Contains(c.Technique))))
             .ToList();
         var entries = tries.GroupBy(c => c.Technique!)
             .Select(g => new Entry(g.Key, g.Count(c => c.End != ContestEnd.Held), g.Count(c => c.End == ContestEnd.Held)))

@@ -1,9 +1,9 @@
 <script lang="ts">
   import { push } from 'svelte-spa-router';
-  import { send, sentences } from '../../lib/api.ts';
-  import { keep, kept } from '../../lib/device.ts';
-  import type { Candidate, DrillDay } from '../../lib/types.ts';
-  import { today } from '../../lib/words.ts';
+  import { send, sentences } from '../../lib/api/api.ts';
+  import { keep, kept } from '../../lib/draft/device.ts';
+  import type { Candidate, DrillDay } from '../../lib/api/types.ts';
+  import { today } from '../../lib/text/words.ts';
   import Notice from '../../parts/Notice.svelte';
   import { chosenFocuses, sentDays, usualDays, type FocusEdit } from './block-form.ts';
   import DrillDays from './DrillDays.svelte';

@@ -1,10 +1,10 @@
 <script lang="ts">
   import { flushSync } from 'svelte';
   import { push } from 'svelte-spa-router';
-  import { api, data, send } from '../../lib/api.ts';
+  import { api, data, send } from '../../lib/api/api.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
-  import type { Block, PlanAnswer, Refreshers } from '../../lib/types.ts';
-  import { dayWords, plural, today } from '../../lib/words.ts';
+  import type { Block, PlanAnswer, Refreshers } from '../../lib/api/types.ts';
+  import { dayWords, plural, today } from '../../lib/text/words.ts';
   import BlockHead from '../../parts/BlockHead.svelte';
   import Loaded from '../../parts/Loaded.svelte';
   import Notice from '../../parts/Notice.svelte';
@@ -137,7 +137,12 @@
         </div>
         <aside>
           {#each block.focuses as focus, i (focus.id)}
-            <LadderView {focus} standing={plan.plan.standings[i]!} title={plan.titles[i]!} />
+            <LadderView
+              {focus}
+              standing={plan.plan.standings[i]!}
+              title={plan.titles[i]!}
+              began={plan.began[i] ?? null}
+            />
           {/each}
           <ul class="small quiet care">
             {#each [...(printing ? everyDrill(plan) : []), ...plan.plan.cautions] as c (c.id)}<li>{c.says}</li>{/each}

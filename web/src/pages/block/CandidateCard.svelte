@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { ground } from '../../lib/ground.svelte.ts';
-  import type { Candidate, Objective } from '../../lib/types.ts';
-  import { dayWords, gainRangeWords, inTen, plural, tenthsRange } from '../../lib/words.ts';
-  import Contests from '../../parts/Contests.svelte';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import type { Candidate, Objective } from '../../lib/api/types.ts';
+  import { dayWords, gainRangeWords, inTen, plural, tenthsRange } from '../../lib/text/words.ts';
+  import Behind from '../../parts/Behind.svelte';
   import { patienceWords } from './block-words.ts';
 
   interface Props {
@@ -65,13 +65,8 @@
     <p class="care small">Loads your {n.part}, sore since {dayWords(n.from)}: the plan will leave out what does.</p>
   {/each}
   {#each c.cautions as caution (caution.id)}<p class="care small quiet">{caution.says}</p>{/each}
-  <details>
-    <summary>From what? The last {plural(c.moments.length, 'moment')}</summary>
-    <Contests contests={c.moments} />
-    {#if c.moments.length < c.won + c.lost}
-      <p><a href="#/soft-spots/{c.focus.spot.position}/{c.focus.spot.role}">All of them, and how you get there</a></p>
-    {/if}
-  </details>
+  <Behind address={c.contests} says="From what? The moments, latest first" />
+  <p><a href="#/soft-spots/{c.focus.spot.position}/{c.focus.spot.role}">How you get there</a></p>
 </article>
 
 <style>
@@ -106,10 +101,5 @@
   .care {
     border-left: 6px double var(--wood-edge);
     padding-left: 0.6rem;
-  }
-  summary {
-    cursor: pointer;
-    padding: 0.3rem 0;
-    color: var(--quiet);
   }
 </style>

@@ -1,10 +1,10 @@
 <script lang="ts">
   import { push } from 'svelte-spa-router';
-  import { api, data, send, sentences } from '../../lib/api.ts';
-  import { keep, kept } from '../../lib/device.ts';
+  import { api, data, send, sentences } from '../../lib/api/api.ts';
+  import { keep, kept } from '../../lib/draft/device.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
-  import type { Block, DrillDay } from '../../lib/types.ts';
-  import { dayWords, plural, today } from '../../lib/words.ts';
+  import type { Block, DrillDay } from '../../lib/api/types.ts';
+  import { dayWords, plural, today } from '../../lib/text/words.ts';
   import BlockHead from '../../parts/BlockHead.svelte';
   import Loaded from '../../parts/Loaded.svelte';
   import Notice from '../../parts/Notice.svelte';

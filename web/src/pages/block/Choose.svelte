@@ -1,9 +1,9 @@
 <script lang="ts">
   import { router } from 'svelte-spa-router';
-  import { api, ApiFault, data } from '../../lib/api.ts';
-  import { queryOf } from '../../lib/judged.ts';
+  import { api, ApiFault, data } from '../../lib/api/api.ts';
+  import { queryOf } from '../../lib/log/judged.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
-  import type { Candidate, Candidates } from '../../lib/types.ts';
+  import type { Candidate, Candidates } from '../../lib/api/types.ts';
   import BlockHead from '../../parts/BlockHead.svelte';
   import Loaded from '../../parts/Loaded.svelte';
   import Notice from '../../parts/Notice.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { DrillDay } from '../../lib/types.ts';
+  import type { DrillDay } from '../../lib/api/types.ts';
   import { minutesIn, weekDays, withDay } from './block-form.ts';
 
   let { days = $bindable() }: { days: DrillDay[] } = $props();

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { DrillCard } from '../../lib/types.ts';
+  import type { DrillCard } from '../../lib/api/types.ts';
   import { doseWords, kindWords, slotWords } from './block-words.ts';
 
   /** One drill as text: what is read on the plan, on paper, and before the first go. */

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { ground } from '../../lib/ground.svelte.ts';
-  import type { Focus, Side } from '../../lib/types.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import type { Focus, Side } from '../../lib/api/types.ts';
   import type { FocusEdit } from './block-form.ts';
 
   const { focus, edit, change }: { focus: Focus; edit: FocusEdit | undefined; change: (edit: FocusEdit) => void } =

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { ground } from '../../lib/ground.svelte.ts';
-  import type { Block } from '../../lib/types.ts';
-  import { dayWords } from '../../lib/words.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import type { Block } from '../../lib/api/types.ts';
+  import { dayWords } from '../../lib/text/words.ts';
 
   const { blocks, shown }: { blocks: readonly Block[]; shown?: string | undefined } = $props();
 

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
-  import { profile } from '../../lib/profile.svelte.ts';
+  import { profile } from '../../lib/log/profile.svelte.ts';
   import { styleWords } from './block-words.ts';
 
   let {

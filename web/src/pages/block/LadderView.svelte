@@ -1,10 +1,17 @@
 <script lang="ts">
-  import { ground } from '../../lib/ground.svelte.ts';
-  import type { Focus, Standing } from '../../lib/types.ts';
-  import { dayWords, inTen, plural, tenthsRange } from '../../lib/words.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import type { Began, Focus, Standing } from '../../lib/api/types.ts';
+  import { dayWords, inTen, plural, tenthsRange } from '../../lib/text/words.ts';
   import { rungWords } from './block-words.ts';
 
-  const { focus, standing, title }: { focus: Focus; standing: Standing; title: string } = $props();
+  interface Props {
+    focus: Focus;
+    standing: Standing;
+    title: string;
+    /** How it stood before the block, as the verdict has it. */
+    began: Began | null;
+  }
+  const { focus, standing, title, began }: Props = $props();
 
   const rungs = $derived([...focus.ladder].map((rung, i) => ({ rung, i })));
   const technique = (id: string | null | undefined) => (id ? ground.techniqueName(id) : '');
@@ -13,13 +20,10 @@
 
 <section aria-label="Ladder: {title}">
   <h3>{title}</h3>
-  {#if focus.startLevel}
+  {#if began}
     <p class="quiet small">
-      It began at: better off {inTen(focus.startLevel.rate)} (could be {tenthsRange(
-        focus.startLevel.low,
-        focus.startLevel.high,
-      )}
-      in 10; {focus.startLevel.won} won, {focus.startLevel.lost} lost).
+      It began at: better off {inTen(began.rate.rate)} (could be {tenthsRange(began.rate.low, began.rate.high)}
+      in 10; {began.won} won, {began.lost} lost).
     </p>
   {/if}
   <ol class="pole">

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { PlannedSession } from '../../lib/types.ts';
-  import { dayWords, plural } from '../../lib/words.ts';
+  import type { PlannedSession } from '../../lib/api/types.ts';
+  import { dayWords, plural } from '../../lib/text/words.ts';
   import { doseWords, kindWords } from './block-words.ts';
   import DrillText from './DrillText.svelte';
 

@@ -1,11 +1,11 @@
 <script lang="ts">
-  import { api, data } from '../../lib/api.ts';
-  import { ground } from '../../lib/ground.svelte.ts';
+  import { api, data } from '../../lib/api/api.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
-  import type { Stretch, Verdicts } from '../../lib/types.ts';
-  import { dayWords, plural } from '../../lib/words.ts';
+  import type { Stretch, Verdicts } from '../../lib/api/types.ts';
+  import { dayWords, plural } from '../../lib/text/words.ts';
   import BlockHead from '../../parts/BlockHead.svelte';
-  import Contests from '../../parts/Contests.svelte';
+  import Behind from '../../parts/Behind.svelte';
   import Loaded from '../../parts/Loaded.svelte';
   import StepBand from '../../sticks/StepBand.svelte';
   import { unseen, verdictHeading, verdictNote, whyRatesDiffer } from './block-words.ts';
@@ -57,11 +57,11 @@
                   ? 'no round went through it'
                   : `counted plainly, ${Math.round(part.s.rawRate * 100)} in 100 won`}
               </p>
-              {#if part.s.moments.length}
-                <details>
-                  <summary>From what? {plural(part.s.moments.length, 'moment')}, latest first</summary>
-                  <Contests contests={part.s.moments} />
-                </details>
+              {#if !unseen(part.s)}
+                <Behind
+                  address={part.s.contests}
+                  says="From what? {plural(part.s.won + part.s.lost + part.s.goes, 'moment')}, latest first"
+                />
               {/if}
             </section>
           {/each}
@@ -109,10 +109,6 @@
     grid-template-columns: repeat(auto-fit, minmax(min(22rem, 100%), 1fr));
     gap: 1rem 2rem;
     margin: 1rem 0;
-  }
-  summary {
-    cursor: pointer;
-    padding: 0.5rem 0;
   }
   @media (max-width: 720px) {
     .columns {

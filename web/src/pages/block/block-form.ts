@@ -1,4 +1,4 @@
-import type { Candidate, DrillDay, Focus, Side } from '../../lib/types.ts';
+import type { Candidate, DrillDay, Focus, Side } from '../../lib/api/types.ts';
 
 export const weekDays = ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'] as const;
 

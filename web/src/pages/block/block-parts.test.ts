@@ -1,7 +1,7 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { ground } from '../../lib/ground.svelte.ts';
-import type { Candidate, DrillCard, Focus, PlannedSession, Standing, Vocabulary } from '../../lib/types.ts';
+import { ground } from '../../lib/log/ground.svelte.ts';
+import type { Candidate, DrillCard, Focus, PlannedSession, Standing, Vocabulary } from '../../lib/api/types.ts';
 import GoesRow from '../../parts/GoesRow.svelte';
 import StepBand from '../../sticks/StepBand.svelte';
 import CandidateCard from './CandidateCard.svelte';
@@ -79,7 +79,7 @@ describe('a session of a block', () => {
   });
   it('names what was left out and why', () => {
     render(SessionCard, {
-      session: session({ cards: [], leftOut: [{ what: 'Stop the pass', why: 'loads the ribs' }] }),
+      session: session({ cards: [], leftOut: [{ what: 'Stop the pass', why: 'loads the ribs', reason: 'niggle' }] }),
       today: '2026-07-07',
       open: true,
     });
@@ -93,7 +93,6 @@ describe('the ladder', () => {
     id: 'f',
     spot,
     purpose: 'plug',
-    startLevel: { rate: 0.21, low: 0.14, high: 0.31, won: 1, lost: 30 },
     ladder: [
       { kind: 'half-done', start: spot, seen: 0 },
       { kind: 'in-spot', start: spot, seen: 0 },
@@ -102,7 +101,12 @@ describe('the ladder', () => {
   } as unknown as Focus;
   it('marks the rung that is next, and says where it began', () => {
     const standing: Standing = { rung: 1, good: 1, poor: 0, steps: [{ date: '2026-07-09', from: 0, to: 1 }] };
-    const { container } = render(LadderView, { focus, standing, title: 'Stop the pass' });
+    const { container } = render(LadderView, {
+      focus,
+      standing,
+      title: 'Stop the pass',
+      began: { rate: { rate: 0.21, low: 0.14, high: 0.31 }, won: 1, lost: 30 },
+    });
     expect(container.querySelector('[aria-current=step]')!.textContent).toContain('Half guard, bottom, settled');
     expect(container.querySelector('[aria-current=step]')!.textContent).toContain('good once');
     expect(container.querySelectorAll('.passed')).toHaveLength(1);
@@ -146,7 +150,7 @@ describe('a candidate', () => {
     patience: { change: 0.6, perWeek: 3, weeks: 25, goesAWeek: 20, weeksWithGoes: 4 },
     cautions: [{ id: 'tap', says: 'Tap early.' }],
     niggles: [{ id: 'n', part: 'hip', from: '2026-07-01' }],
-    moments: [],
+    contests: '/api/soft-spots/half-guard/bottom/contests',
   } as unknown as Candidate;
   it('sets out why, how sure, and what stands against it, and is chosen by one button', async () => {
     const onchoose = vi.fn();

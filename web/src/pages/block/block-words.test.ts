@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Candidate, VerdictAnswer } from '../../lib/types.ts';
+import type { Candidate, VerdictAnswer } from '../../lib/api/types.ts';
 import { doseWords, patienceWords, rungWords, verdictHeading, verdictNote, whyRatesDiffer } from './block-words.ts';
 import { chosenFocuses, minutesIn, sentDays, usualDays, withDay } from './block-form.ts';
 
@@ -13,7 +13,6 @@ const stretch = (over: object = {}) => ({
   goes: 0,
   rolls: 50,
   ease: 0,
-  moments: [],
   ...over,
 });
 const verdict = (over: object = {}) =>

@@ -1,5 +1,5 @@
-import type { Candidate, DrillCard, Interval, Rung, Stretch, VerdictAnswer } from '../../lib/types.ts';
-import { inTen, plural, tenthsRange } from '../../lib/words.ts';
+import type { Candidate, DrillCard, Interval, Rung, Stretch, VerdictAnswer } from '../../lib/api/types.ts';
+import { inTen, plural, tenthsRange } from '../../lib/text/words.ts';
 
 /** How long until a change would show, in a sentence; for a block of so many weeks. */
 export function patienceWords({ patience: p }: Pick<Candidate, 'patience'>, blockWeeks = 4): string {

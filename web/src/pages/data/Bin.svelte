@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { api, data, send } from '../../lib/api.ts';
-  import type { Binned } from '../../lib/types.ts';
+  import { api, data, send } from '../../lib/api/api.ts';
+  import type { Binned } from '../../lib/api/types.ts';
   import Loaded from '../../parts/Loaded.svelte';
   import Notice from '../../parts/Notice.svelte';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { ground } from '../../lib/ground.svelte.ts';
-  import type { ImportReport } from '../../lib/types.ts';
-  import { plural } from '../../lib/words.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import type { ImportReport } from '../../lib/api/types.ts';
+  import { plural } from '../../lib/text/words.ts';
   import Notice from '../../parts/Notice.svelte';
   import { sendFile, type Sending } from './send-file.ts';
 

@@ -1,6 +1,5 @@
 <script lang="ts">
-  import { ground, roleWord } from '../../lib/ground.svelte.ts';
-  import { idFrom } from './own-id.ts';
+  import { ground, roleWord } from '../../lib/log/ground.svelte.ts';
 
   interface Props {
     onadd: (words: object) => Promise<void>;
@@ -42,11 +41,10 @@
 
   async function add(event: SubmitEvent) {
     event.preventDefault();
-    const id = idFrom(name);
     await onadd(
       what === 'technique'
-        ? { techniques: [{ id, name: name.trim(), kind, from: [from], to: to && kind !== 'submission' ? [to] : [] }] }
-        : { positions: [{ id, name: name.trim(), family, roles: even ? ['even'] : ['top', 'bottom'] }] },
+        ? { techniques: [{ name: name.trim(), kind, from: [from], to: to && kind !== 'submission' ? [to] : [] }] }
+        : { positions: [{ name: name.trim(), family, roles: even ? ['even'] : ['top', 'bottom'] }] },
     );
   }
 </script>

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { send, sentences } from '../../lib/api.ts';
-  import { ground } from '../../lib/ground.svelte.ts';
-  import type { Alias } from '../../lib/types.ts';
+  import { send, sentences } from '../../lib/api/api.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import type { Alias } from '../../lib/api/types.ts';
   import OwnThing from './OwnThing.svelte';
   import Notice from '../../parts/Notice.svelte';
 
@@ -15,7 +15,7 @@
       .sort((a, b) => a.name.localeCompare(b.name)),
   );
   const nameOf = (id: string) => ground.technique(id)?.name ?? ground.position(id)?.name ?? id;
-  const own = $derived((ground.words?.own ?? []).map(nameOf));
+  const own = $derived((ground.words?.own ?? []).map((id) => ({ id, name: nameOf(id) })));
 
   async function attempt(what: () => Promise<unknown>) {
     faults = [];
@@ -63,7 +63,21 @@
 </form>
 <OwnThing onadd={(words) => attempt(() => send('POST', '/api/vocabulary', words))} />
 {#each faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
-{#if own.length > 0}<p class="quiet small">Added by you: {own.join(', ')}.</p>{/if}
+{#if own.length > 0}
+  <h3>Added by you</h3>
+  <ul>
+    {#each own as thing (thing.id)}
+      <li>
+        <span>{thing.name}</span>
+        <button
+          class="act"
+          onclick={() => attempt(() => send('DELETE', `/api/vocabulary/${encodeURIComponent(thing.id)}`))}
+          aria-label="Take {thing.name} away">Take away</button
+        >
+      </li>
+    {/each}
+  </ul>
+{/if}
 
 <style>
   li {

@@ -1,11 +1,11 @@
 <script lang="ts">
   import { router } from 'svelte-spa-router';
-  import { api, data } from '../../lib/api.ts';
-  import { ground } from '../../lib/ground.svelte.ts';
-  import { askedOf, changed, objectiveName, queryOf } from '../../lib/judged.ts';
+  import { api, data } from '../../lib/api/api.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import { askedOf, changed, objectiveName, queryOf } from '../../lib/log/judged.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
-  import type { GroundMap, MapSpot, Spot } from '../../lib/types.ts';
-  import { inTen, plural } from '../../lib/words.ts';
+  import type { GroundMap, MapSpot, Spot } from '../../lib/api/types.ts';
+  import { inTen, plural } from '../../lib/text/words.ts';
   import JudgingHead from '../../parts/JudgingHead.svelte';
   import Loaded from '../../parts/Loaded.svelte';
   import { cutLog, cutLogMeasure, finishKey, keyOf } from '../../sticks/cut-log.ts';

@@ -1,9 +1,9 @@
 <script lang="ts">
-  import { api, data, send, sentences } from '../../lib/api.ts';
+  import { api, data, send, sentences } from '../../lib/api/api.ts';
   import { niggleBars } from '../../sticks/niggle-bars.ts';
   import { loadMeasure } from '../../sticks/load-bars.ts';
-  import type { Niggle } from '../../lib/types.ts';
-  import { dayWords, today } from '../../lib/words.ts';
+  import type { Niggle } from '../../lib/api/types.ts';
+  import { dayWords, today } from '../../lib/text/words.ts';
   import Loaded from '../../parts/Loaded.svelte';
   import Notice from '../../parts/Notice.svelte';
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { WeekLoad } from '../../lib/types.ts';
+import type { WeekLoad } from '../../lib/api/types.ts';
 import { cautionWords, standingWords } from './load-words.ts';
 
 const week = (over: Partial<WeekLoad>): WeekLoad => ({

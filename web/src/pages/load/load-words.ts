@@ -1,4 +1,4 @@
-import type { WeekLoad } from '../../lib/types.ts';
+import type { WeekLoad } from '../../lib/api/types.ts';
 
 /** What is to be said of a week; never a diagnosis. */
 export function cautionWords(week: WeekLoad): string {

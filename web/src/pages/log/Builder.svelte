@@ -1,10 +1,10 @@
 <script lang="ts">
-  import { ground } from '../../lib/ground.svelte.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
-  import { partners } from '../../lib/partners.svelte.ts';
-  import * as edit from '../../lib/roll-edit.ts';
-  import type { Actor, Attire, NextMoment, Outcome, Roll, Spot, Technique } from '../../lib/types.ts';
-  import { beltWords } from '../../lib/words.ts';
+  import { partners } from '../../lib/log/partners.svelte.ts';
+  import * as edit from '../../lib/log/roll-edit.ts';
+  import type { Actor, Attire, NextMoment, Outcome, Roll, Spot, Technique } from '../../lib/api/types.ts';
+  import { beltWords } from '../../lib/text/words.ts';
   import Stick from '../../sticks/Stick.svelte';
   import MomentEditor from './MomentEditor.svelte';
   import MomentList from './MomentList.svelte';

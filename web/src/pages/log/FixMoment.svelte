@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { ground } from '../../lib/ground.svelte.ts';
-  import type { Fix, Read } from '../../lib/telling.ts';
-  import type { Attire } from '../../lib/types.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import type { Fix, Read } from '../../lib/log/telling.ts';
+  import type { Attire } from '../../lib/api/types.ts';
   import TechniqueSearch from './TechniqueSearch.svelte';
 
   interface Props {

@@ -1,14 +1,14 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
   import { push, replace } from 'svelte-spa-router';
-  import { send } from '../../lib/api.ts';
+  import { send } from '../../lib/api/api.ts';
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
-  import { logDraft } from '../../lib/log-draft.svelte.ts';
-  import { partners } from '../../lib/partners.svelte.ts';
-  import { rollsFrom } from '../../lib/told-rolls.ts';
-  import type { Settled } from '../../lib/telling.ts';
-  import type { Partner, Roll, ToldRoll } from '../../lib/types.ts';
-  import { plural } from '../../lib/words.ts';
+  import { logDraft } from '../../lib/draft/log-draft.svelte.ts';
+  import { partners } from '../../lib/log/partners.svelte.ts';
+  import { rollsFrom } from '../../lib/log/told-rolls.ts';
+  import type { Settled } from '../../lib/log/telling.ts';
+  import type { Partner, Roll, ToldRoll } from '../../lib/api/types.ts';
+  import { plural } from '../../lib/text/words.ts';
   import Notice from '../../parts/Notice.svelte';
   import GoesRow from '../../parts/GoesRow.svelte';
   import BlockNote from '../../parts/BlockNote.svelte';

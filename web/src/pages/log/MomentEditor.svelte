@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { ground, sameSpot } from '../../lib/ground.svelte.ts';
-  import type { Actor, Moment, Side, Spot, Technique } from '../../lib/types.ts';
-  import { clockFromBox, clockWords } from '../../lib/words.ts';
+  import { ground, sameSpot } from '../../lib/log/ground.svelte.ts';
+  import type { Actor, Moment, Side, Spot, Technique } from '../../lib/api/types.ts';
+  import { clockFromBox, clockWords } from '../../lib/text/words.ts';
   import NotchMark from '../../parts/NotchMark.svelte';
 
   interface Props {

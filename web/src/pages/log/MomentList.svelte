@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Roll } from '../../lib/types.ts';
+  import type { Roll } from '../../lib/api/types.ts';
   import Moments from '../../parts/Moments.svelte';
 
   interface Props {

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { ground } from '../../lib/ground.svelte.ts';
-  import type { NextMoment, Outcome } from '../../lib/types.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import type { NextMoment, Outcome } from '../../lib/api/types.ts';
   import NotchMark from '../../parts/NotchMark.svelte';
 
   interface Props {

@@ -1,13 +1,13 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
-  import { logDraft } from '../../lib/log-draft.svelte.ts';
-  import { partners } from '../../lib/partners.svelte.ts';
-  import { search } from '../../lib/search.ts';
-  import { weightFromBox } from '../../lib/units.ts';
-  import { profile } from '../../lib/profile.svelte.ts';
-  import type { Belt, Partner } from '../../lib/types.ts';
-  import { beltWords } from '../../lib/words.ts';
+  import { logDraft } from '../../lib/draft/log-draft.svelte.ts';
+  import { partners } from '../../lib/log/partners.svelte.ts';
+  import { search } from '../../lib/text/search.ts';
+  import { weightFromBox } from '../../lib/text/units.ts';
+  import { profile } from '../../lib/log/profile.svelte.ts';
+  import type { Belt, Partner } from '../../lib/api/types.ts';
+  import { beltWords } from '../../lib/text/words.ts';
   import BeltBoxes from '../../parts/BeltBoxes.svelte';
   import Notice from '../../parts/Notice.svelte';
 

@@ -1,8 +1,8 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { partners } from '../../lib/partners.svelte.ts';
-  import type { Roll } from '../../lib/types.ts';
-  import { spaced } from '../../lib/words.ts';
+  import { partners } from '../../lib/log/partners.svelte.ts';
+  import type { Roll } from '../../lib/api/types.ts';
+  import { spaced } from '../../lib/text/words.ts';
 
   interface Props {
     roll: Roll;

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { partners } from '../../lib/partners.svelte.ts';
-  import type { Roll } from '../../lib/types.ts';
-  import { beltWords } from '../../lib/words.ts';
+  import { partners } from '../../lib/log/partners.svelte.ts';
+  import type { Roll } from '../../lib/api/types.ts';
+  import { beltWords } from '../../lib/text/words.ts';
   import GoesRow from '../../parts/GoesRow.svelte';
   import Stick from '../../sticks/Stick.svelte';
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { logDraft, type SaveState } from '../../lib/log-draft.svelte.ts';
+  import { logDraft, type SaveState } from '../../lib/draft/log-draft.svelte.ts';
 
   const says: Record<SaveState, string> = {
     empty: 'Nothing written yet',

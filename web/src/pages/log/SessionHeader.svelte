@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { logDraft } from '../../lib/log-draft.svelte.ts';
-  import type { Session } from '../../lib/types.ts';
-  import { dayWords, spaced } from '../../lib/words.ts';
+  import { logDraft } from '../../lib/draft/log-draft.svelte.ts';
+  import type { Session } from '../../lib/api/types.ts';
+  import { dayWords, spaced } from '../../lib/text/words.ts';
   import Taught from './Taught.svelte';
 
   const { session }: { session: Session } = $props();

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { ground, roleWord } from '../../lib/ground.svelte.ts';
-  import { search } from '../../lib/search.ts';
-  import type { Spot } from '../../lib/types.ts';
+  import { ground, roleWord } from '../../lib/log/ground.svelte.ts';
+  import { search } from '../../lib/text/search.ts';
+  import type { Spot } from '../../lib/api/types.ts';
 
   const { onpick, oncancel }: { onpick: (spot: Spot) => void; oncancel: () => void } = $props();
   let query = $state('');

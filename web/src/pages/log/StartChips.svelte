@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { ground, sameSpot } from '../../lib/ground.svelte.ts';
-  import type { Spot } from '../../lib/types.ts';
+  import { ground, sameSpot } from '../../lib/log/ground.svelte.ts';
+  import type { Spot } from '../../lib/api/types.ts';
 
   interface Props {
     spot: Spot | null;

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { ground } from '../../lib/ground.svelte.ts';
-  import { search } from '../../lib/search.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import { search } from '../../lib/text/search.ts';
 
   /** The techniques that a class taught: found by any of their names, taken out by one tap. */
   const { ids, onchange }: { ids: readonly string[]; onchange: (ids: string[] | undefined) => void } = $props();

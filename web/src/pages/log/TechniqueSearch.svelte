@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { ground } from '../../lib/ground.svelte.ts';
-  import { search } from '../../lib/search.ts';
-  import type { Actor, Attire, Outcome, Technique } from '../../lib/types.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import { search } from '../../lib/text/search.ts';
+  import type { Actor, Attire, Outcome, Technique } from '../../lib/api/types.ts';
 
   interface Props {
     them: string;

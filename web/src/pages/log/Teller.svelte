@@ -1,15 +1,15 @@
 <script lang="ts">
   import { onDestroy, onMount, untrack } from 'svelte';
-  import { send, sentences } from '../../lib/api.ts';
-  import { readCaptions } from '../../lib/captions.ts';
-  import { ground } from '../../lib/ground.svelte.ts';
+  import { send, sentences } from '../../lib/api/api.ts';
+  import { readCaptions } from '../../lib/log/captions.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
-  import { partners } from '../../lib/partners.svelte.ts';
-  import { Reader } from '../../lib/reader.svelte.ts';
-  import * as edit from '../../lib/roll-edit.ts';
-  import { pieces, settle, shifted, type Fix, type Read, type Settled, type Stamp } from '../../lib/telling.ts';
-  import type { Attire, Roll, Told, ToldRoll } from '../../lib/types.ts';
-  import { beltWords, plural } from '../../lib/words.ts';
+  import { partners } from '../../lib/log/partners.svelte.ts';
+  import { Reader } from '../../lib/log/reader.svelte.ts';
+  import * as edit from '../../lib/log/roll-edit.ts';
+  import { pieces, settle, shifted, type Fix, type Read, type Settled, type Stamp } from '../../lib/log/telling.ts';
+  import type { Attire, Roll, Told, ToldRoll } from '../../lib/api/types.ts';
+  import { beltWords, plural } from '../../lib/text/words.ts';
   import Stick from '../../sticks/Stick.svelte';
   import SaveMark from './SaveMark.svelte';
   import TechniqueSearch from './TechniqueSearch.svelte';

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { ground } from '../../lib/ground.svelte.ts';
-  import type { Fix, Read, Settled } from '../../lib/telling.ts';
-  import type { Attire, ToldRoll } from '../../lib/types.ts';
-  import { clockWords, endWords } from '../../lib/words.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import type { Fix, Read, Settled } from '../../lib/log/telling.ts';
+  import type { Attire, ToldRoll } from '../../lib/api/types.ts';
+  import { clockWords, endWords } from '../../lib/text/words.ts';
   import NotchMark from '../../parts/NotchMark.svelte';
   import FixMoment from './FixMoment.svelte';
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Piece } from '../../lib/telling.ts';
+  import type { Piece } from '../../lib/log/telling.ts';
 
   interface Props {
     text: string;

@@ -1,6 +1,6 @@
-import { api, data } from '../../lib/api.ts';
-import { keep, kept } from '../../lib/device.ts';
-import type { NextMoment, Spot } from '../../lib/types.ts';
+import { api, data } from '../../lib/api/api.ts';
+import { keep, kept } from '../../lib/draft/device.ts';
+import type { Actor, NextMoment, Spot } from '../../lib/api/types.ts';
 
 type Table = Record<string, NextMoment[]>;
 
@@ -11,7 +11,9 @@ class NextMomentTable {
   async load(): Promise<void> {
     try {
       const answer = await data(api.GET('/api/next-moments'));
-      this.table = Object.fromEntries(answer.spots.map((s) => [key(s.spot), s.moments]));
+      this.table = Object.fromEntries(
+        answer.spots.map((s) => [key(s.spot), [...of('me', s.mine), ...of('them', s.theirs)]]),
+      );
       await keep('next-moments', $state.snapshot(this.table));
     } catch {
       // The server is away: what was last read still orders the buttons, and the search finds the rest.
@@ -23,6 +25,14 @@ class NextMomentTable {
     return spot ? (this.table[key(spot)] ?? []) : [];
   }
 }
+
+const of = (actor: Actor, next: readonly { technique: string; to?: string[] | null }[]): NextMoment[] =>
+  next.map((n) => ({ actor, technique: n.technique, to: (n.to ?? []).map(spotOf) }));
+
+const spotOf = (text: string): Spot => {
+  const [position, role] = text.split(':');
+  return { position: position!, role: role as Spot['role'] };
+};
 
 const key = (spot: Spot) => `${spot.position}:${spot.role}`;
 

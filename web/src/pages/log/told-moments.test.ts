@@ -1,8 +1,8 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { ground } from '../../lib/ground.svelte.ts';
-import type { Read, Settled } from '../../lib/telling.ts';
-import type { Moment, Vocabulary } from '../../lib/types.ts';
+import { ground } from '../../lib/log/ground.svelte.ts';
+import type { Read, Settled } from '../../lib/log/telling.ts';
+import type { Moment, Vocabulary } from '../../lib/api/types.ts';
 import ToldMoments from './ToldMoments.svelte';
 import ToldWords from './ToldWords.svelte';
 

@@ -1,9 +1,9 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { send, sentences } from '../../lib/api.ts';
-  import { profile } from '../../lib/profile.svelte.ts';
-  import type { Belt, Partner } from '../../lib/types.ts';
-  import { weightFromBox, weightToBox } from '../../lib/units.ts';
+  import { send, sentences } from '../../lib/api/api.ts';
+  import { profile } from '../../lib/log/profile.svelte.ts';
+  import type { Belt, Partner } from '../../lib/api/types.ts';
+  import { weightFromBox, weightToBox } from '../../lib/text/units.ts';
   import BeltBoxes from '../../parts/BeltBoxes.svelte';
   import Notice from '../../parts/Notice.svelte';
 

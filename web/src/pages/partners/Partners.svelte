@@ -2,10 +2,10 @@
   import { onMount } from 'svelte';
   import { push } from 'svelte-spa-router';
   import { keyHelp } from '../../lib/keys.svelte.ts';
-  import { partners } from '../../lib/partners.svelte.ts';
-  import { profile } from '../../lib/profile.svelte.ts';
-  import { showWeight } from '../../lib/units.ts';
-  import { beltWords, dayWords, plural } from '../../lib/words.ts';
+  import { partners } from '../../lib/log/partners.svelte.ts';
+  import { profile } from '../../lib/log/profile.svelte.ts';
+  import { showWeight } from '../../lib/text/units.ts';
+  import { beltWords, dayWords, plural } from '../../lib/text/words.ts';
   import PartnerForm from './PartnerForm.svelte';
 
   const { params = {} }: { params?: { id?: string } } = $props();

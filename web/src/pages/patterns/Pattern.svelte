@@ -1,25 +1,37 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
-  import type { Contest } from '../../lib/types.ts';
+  import type { Contest } from '../../lib/api/types.ts';
   import Contests from '../../parts/Contests.svelte';
+  import PagedList from '../../parts/PagedList.svelte';
 
   interface Props {
     /** The sentence. */
     children: Snippet;
-    moments?: readonly Contest[];
-    /** What stands in its place when the evidence is no moments. */
+    /** Where its moments stand, fetched when it is opened. */
+    contests?: string;
+    /** Its one moment, when there is only one. */
+    moment?: Contest;
+    /** What stands in their place when the evidence is no moments. */
     rest?: Snippet;
   }
-  const { children, moments, rest }: Props = $props();
+  const { children, contests, moment, rest }: Props = $props();
+  let open = $state(false);
 </script>
 
 <li>
-  <details>
+  <details bind:open>
     <summary><span>{@render children()}</span></summary>
-    <div class="behind">
-      {#if rest}{@render rest()}{/if}
-      {#if moments}<Contests contests={moments} />{/if}
-    </div>
+    {#if open}
+      <div class="behind">
+        {#if rest}{@render rest()}{/if}
+        {#if moment}<Contests contests={[moment]} />{/if}
+        {#if contests}
+          <PagedList address={contests}>
+            {#snippet children(items: Contest[])}<Contests contests={items} />{/snippet}
+          </PagedList>
+        {/if}
+      </div>
+    {/if}
   </details>
 </li>
 

@@ -1,13 +1,14 @@
 <script lang="ts">
   import { router } from 'svelte-spa-router';
-  import { api, data } from '../../lib/api.ts';
-  import { ground } from '../../lib/ground.svelte.ts';
-  import { askedOf, queryOf } from '../../lib/judged.ts';
+  import { api, data } from '../../lib/api/api.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import { askedOf, queryOf } from '../../lib/log/judged.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
-  import type { Patterns } from '../../lib/types.ts';
-  import { dayWords, plural } from '../../lib/words.ts';
+  import type { Lesson, Patterns } from '../../lib/api/types.ts';
+  import { dayWords, plural } from '../../lib/text/words.ts';
   import JudgingHead from '../../parts/JudgingHead.svelte';
   import Loaded from '../../parts/Loaded.svelte';
+  import PagedList from '../../parts/PagedList.svelte';
   import Kind from './Kind.svelte';
   import Pattern from './Pattern.svelte';
 
@@ -47,7 +48,7 @@
         none="Nothing repeats more often than chance would have it."
       >
         {#snippet row(t)}
-          <Pattern moments={t.moments}>
+          <Pattern contests={t.contests}>
             In <strong>{ground.spotName(t.spot)}</strong>
             {#if t.technique}{t.partner ? `${t.partner} catches you with` : 'you are caught by'} the
               <strong>{name(t.technique)}</strong>{:else}it goes wrong for the same reason, <strong
@@ -63,7 +64,7 @@
         none="No exchange was lost in this part of the log."
       >
         {#snippet row(t)}
-          <Pattern moments={t.moments}>
+          <Pattern contests={t.contests}>
             {plural(t.count, 'lost exchange')} turned in <strong>{ground.spotName(t.spot)}</strong>
             {#if t.technique}on the <strong>{name(t.technique)}</strong>{/if}.
           </Pattern>
@@ -76,7 +77,7 @@
         none="Left and right go alike, as far as sides were noted."
       >
         {#snippet row(o)}
-          <Pattern moments={o.moments}>
+          <Pattern contests={o.contests}>
             {#if o.actor === 'me'}Your <strong>{name(o.technique)}</strong> comes off less on the
               <strong>{o.weak}</strong>{:else}You stop their <strong>{name(o.technique)}</strong> less on the
               <strong>{o.weak}</strong>{/if}: left {o.left.good} of {o.left.of}, right {o.right.good} of {o.right.of}.
@@ -91,7 +92,7 @@
         none="No place that pays is reached too seldom."
       >
         {#snippet row(w)}
-          <Pattern moments={w.moments}>
+          <Pattern contests={w.contests}>
             <strong>{ground.spotName(w.spot)}</strong> is reached {w.perRoll.toFixed(2)} times a roll, where {w.usual.toFixed(
               2,
             )} is usual.
@@ -107,7 +108,7 @@
         none="No firsts yet."
       >
         {#snippet row(f)}
-          <Pattern moments={[f.moment]}>
+          <Pattern moment={f.moment}>
             {dayWords(f.moment.date)}: {f.caught ? 'first caught by the' : 'first live'}
             <strong>{name(f.technique)}</strong>.
           </Pattern>
@@ -137,15 +138,18 @@
       >
         {#snippet row(s)}
           <Pattern>
-            {plural(s.lessons.length, 'takeaway')} about <strong>{about(s.about)}</strong>, last {dayWords(
-              s.lessons.at(-1)!.date,
-            )}: “{s.lessons.at(-1)!.text}”
+            {plural(s.count, 'takeaway')} about <strong>{about(s.about)}</strong>, last {dayWords(s.last.date)}: “{s
+              .last.text}”
             {#snippet rest()}
-              <ul>
-                {#each s.lessons as l, i (i)}
-                  <li><a href={lessonPath(l)}>{dayWords(l.date)}</a> “{l.text}”</li>
-                {/each}
-              </ul>
+              <PagedList address={s.lessons}>
+                {#snippet children(lessons: Lesson[])}
+                  <ul>
+                    {#each lessons as l, i (i)}
+                      <li><a href={lessonPath(l)}>{dayWords(l.date)}</a> “{l.text}”</li>
+                    {/each}
+                  </ul>
+                {/snippet}
+              </PagedList>
             {/snippet}
           </Pattern>
         {/snippet}

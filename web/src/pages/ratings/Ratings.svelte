@@ -1,10 +1,10 @@
 <script lang="ts">
   import { router } from 'svelte-spa-router';
-  import { api, data, send, sentences } from '../../lib/api.ts';
-  import { queryOf } from '../../lib/judged.ts';
+  import { api, data, send, sentences } from '../../lib/api/api.ts';
+  import { queryOf } from '../../lib/log/judged.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
-  import type { PartStanding, Ratings } from '../../lib/types.ts';
-  import { dayWords, plural, today } from '../../lib/words.ts';
+  import type { PartStanding, Ratings } from '../../lib/api/types.ts';
+  import { dayWords, plural, today } from '../../lib/text/words.ts';
   import JudgingHead from '../../parts/JudgingHead.svelte';
   import Loaded from '../../parts/Loaded.svelte';
   import Notice from '../../parts/Notice.svelte';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { PartStanding } from '../../lib/types.ts';
+import type { PartStanding } from '../../lib/api/types.ts';
 import { valueWord } from '../ground-map/value-word.ts';
 import { gapWords, rankWords } from './gap-words.ts';
 

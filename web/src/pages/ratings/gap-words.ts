@@ -1,4 +1,4 @@
-import type { PartStanding } from '../../lib/types.ts';
+import type { PartStanding } from '../../lib/api/types.ts';
 
 const nth = (n: number) => `${n}${n === 1 ? 'st' : n === 2 ? 'nd' : n === 3 ? 'rd' : 'th'}`;
 

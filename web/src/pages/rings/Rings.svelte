@@ -1,11 +1,11 @@
 <script lang="ts">
   import { router } from 'svelte-spa-router';
-  import { api, data } from '../../lib/api.ts';
-  import { ground } from '../../lib/ground.svelte.ts';
-  import { askedOf, objectiveName, queryOf } from '../../lib/judged.ts';
+  import { api, data } from '../../lib/api/api.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import { askedOf, objectiveName, queryOf } from '../../lib/log/judged.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
-  import type { Block, RingWeek, Rings } from '../../lib/types.ts';
-  import { dayWords, monthWords, plural } from '../../lib/words.ts';
+  import type { Block, RingWeek, Rings } from '../../lib/api/types.ts';
+  import { dayWords, monthWords, plural } from '../../lib/text/words.ts';
   import JudgingHead from '../../parts/JudgingHead.svelte';
   import Loaded from '../../parts/Loaded.svelte';
   import GrowthRings from '../../sticks/GrowthRings.svelte';

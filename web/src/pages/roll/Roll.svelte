@@ -1,15 +1,15 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { push, router } from 'svelte-spa-router';
-  import { api, data, send } from '../../lib/api.ts';
-  import { ground } from '../../lib/ground.svelte.ts';
+  import { api, data, send } from '../../lib/api/api.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
-  import { partners } from '../../lib/partners.svelte.ts';
-  import { values } from '../../lib/values.svelte.ts';
-  import { profile } from '../../lib/profile.svelte.ts';
-  import type { Roll, SessionRead } from '../../lib/types.ts';
-  import { showWeight } from '../../lib/units.ts';
-  import { beltWords, dayWords, spaced } from '../../lib/words.ts';
+  import { partners } from '../../lib/log/partners.svelte.ts';
+  import { values } from '../../lib/log/values.svelte.ts';
+  import { profile } from '../../lib/log/profile.svelte.ts';
+  import type { Roll, SessionRead } from '../../lib/api/types.ts';
+  import { showWeight } from '../../lib/text/units.ts';
+  import { beltWords, dayWords, spaced } from '../../lib/text/words.ts';
   import Loaded from '../../parts/Loaded.svelte';
   import Moments from '../../parts/Moments.svelte';
   import Notice from '../../parts/Notice.svelte';

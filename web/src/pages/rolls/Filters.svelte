@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { ground, roleWord } from '../../lib/ground.svelte.ts';
-  import { partners } from '../../lib/partners.svelte.ts';
+  import { ground, roleWord } from '../../lib/log/ground.svelte.ts';
+  import { partners } from '../../lib/log/partners.svelte.ts';
 
   interface Props {
     filter: Record<string, string>;

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { RollRow } from '../../lib/types.ts';
-  import { dayWords, spaced } from '../../lib/words.ts';
+  import type { RollRow } from '../../lib/api/types.ts';
+  import { dayWords, spaced } from '../../lib/text/words.ts';
   import GoesRow from '../../parts/GoesRow.svelte';
   import Stick from '../../sticks/Stick.svelte';
 

@@ -1,11 +1,12 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { replace, router } from 'svelte-spa-router';
-  import { api, data } from '../../lib/api.ts';
+  import { api, data } from '../../lib/api/api.ts';
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
-  import { partners } from '../../lib/partners.svelte.ts';
-  import { plural } from '../../lib/words.ts';
+  import { partners } from '../../lib/log/partners.svelte.ts';
+  import { plural } from '../../lib/text/words.ts';
   import Loaded from '../../parts/Loaded.svelte';
+  import Notice from '../../parts/Notice.svelte';
   import Filters from './Filters.svelte';
   import RollLine from './RollLine.svelte';
 
@@ -42,6 +43,9 @@
 <Filters {filter} onnarrow={narrow} bind:searchBox />
 <Loaded promise={found} waiting="Fetching the sticks…" again={() => tries++}>
   {#snippet children(list)}
+    {#if list.unreadable}
+      <Notice kind="care">Could not be read, and is left out: {list.unreadable.join('; ')}.</Notice>
+    {/if}
     {#if list.total === 0}
       <div class="panel">
         {#if Object.keys(filter).length > 0}

@@ -1,12 +1,12 @@
 <script lang="ts">
-  import { api, data } from '../../lib/api.ts';
-  import { ground } from '../../lib/ground.svelte.ts';
-  import type { Asked } from '../../lib/judged.ts';
-  import type { SpotAnswer, SpotEvidence, WayIn } from '../../lib/types.ts';
-  import { plural } from '../../lib/words.ts';
+  import { api, data } from '../../lib/api/api.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import type { Asked } from '../../lib/log/judged.ts';
+  import type { SpotAnswer, SpotEvidence, WayIn } from '../../lib/api/types.ts';
+  import { plural } from '../../lib/text/words.ts';
   import Contests from '../../parts/Contests.svelte';
   import Loaded from '../../parts/Loaded.svelte';
-  import { cautionOf } from '../../lib/cautions.ts';
+  import { cautionOf } from '../../lib/text/cautions.ts';
   import SplitBars from './SplitBars.svelte';
   import TechniqueTable from './TechniqueTable.svelte';
   import Weeks from './Weeks.svelte';
@@ -38,13 +38,9 @@
     const whose = way.actor === 'me' ? 'my' : 'their';
     return `from ${ground.spotName(way.from)}, ${whose} ${ground.techniqueName(way.technique).toLowerCase()}`;
   }
-  const cautions = $derived([
-    ...new Set(
-      [...spot.evidence.theirs, ...spot.evidence.mine].flatMap(
-        (t) => cautionOf(ground.technique(t.technique)?.care ?? null) ?? [],
-      ),
-    ),
-  ]);
+  const cautionsOf = (e: SpotEvidence) => [
+    ...new Set([...e.theirs, ...e.mine].flatMap((t) => cautionOf(ground.technique(t.technique)?.care ?? null) ?? [])),
+  ];
 </script>
 
 <div class="evidence">
@@ -58,12 +54,12 @@
     <a class="act" href="#/block/choose?spot={spot.position}:{spot.role}&purpose=plug">Drill this: plug it</a>
     <a class="act" href="#/block/choose?spot={spot.position}:{spot.role}&purpose=sharpen">sharpen it</a>
   </p>
-  <div class="pair">
-    <TechniqueTable title="What they do here" rows={spot.evidence.theirs} mine={false} />
-    <TechniqueTable title="What I do here" rows={spot.evidence.mine} mine={true} />
-  </div>
   <Loaded promise={evidence} waiting="Gathering the evidence…">
     {#snippet children(e: SpotEvidence)}
+      <div class="pair">
+        <TechniqueTable title="What they do here" rows={e.theirs} mine={false} />
+        <TechniqueTable title="What I do here" rows={e.mine} mine={true} />
+      </div>
       <div class="pair">
         <section>
           <h3>How I get here</h3>
@@ -90,9 +86,9 @@
           <SplitBars title="By partner" rows={e.partners} nameOf={(name) => levels[name] ?? name} />
         </div>
       </div>
+      {#each cautionsOf(e) as caution (caution)}<p class="care small"><strong>Mind:</strong> {caution}</p>{/each}
     {/snippet}
   </Loaded>
-  {#each cautions as caution (caution)}<p class="care small"><strong>Mind:</strong> {caution}</p>{/each}
   <h3>The moments</h3>
   <Loaded promise={contests} waiting="Fetching the moments…">
     {#snippet children(page)}

@@ -1,11 +1,11 @@
 <script lang="ts">
   import { replace, router } from 'svelte-spa-router';
-  import { api, data } from '../../lib/api.ts';
+  import { api, data } from '../../lib/api/api.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
-  import type { SoftSpots, SpotAnswer } from '../../lib/types.ts';
-  import { ground } from '../../lib/ground.svelte.ts';
-  import { askedOf, go, queryOf } from '../../lib/judged.ts';
-  import { plural } from '../../lib/words.ts';
+  import type { SoftSpots, SpotAnswer } from '../../lib/api/types.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import { askedOf, go, queryOf } from '../../lib/log/judged.ts';
+  import { plural } from '../../lib/text/words.ts';
   import JudgingHead from '../../parts/JudgingHead.svelte';
   import Loaded from '../../parts/Loaded.svelte';
   import Notice from '../../parts/Notice.svelte';

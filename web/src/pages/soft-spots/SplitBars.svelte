@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { Split } from '../../lib/types.ts';
-  import { plural } from '../../lib/words.ts';
+  import type { Split } from '../../lib/api/types.ts';
+  import { plural } from '../../lib/text/words.ts';
 
   interface Props {
     title: string;

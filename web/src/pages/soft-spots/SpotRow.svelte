@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { ground } from '../../lib/ground.svelte.ts';
-  import type { Asked } from '../../lib/judged.ts';
-  import type { Objective, SpotAnswer } from '../../lib/types.ts';
-  import { gainWords, lossSentence, winSentence, worst } from '../../lib/words.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import type { Asked } from '../../lib/log/judged.ts';
+  import type { Objective, SpotAnswer } from '../../lib/api/types.ts';
+  import { gainWords, lossSentence, winSentence, worst } from '../../lib/text/words.ts';
   import Evidence from './Evidence.svelte';
   import { gainBar } from './gain-bar.ts';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { ground } from '../../lib/ground.svelte.ts';
-  import type { TechniqueTally } from '../../lib/types.ts';
-  import { tenthsRange } from '../../lib/words.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import type { TechniqueTally } from '../../lib/api/types.ts';
+  import { tenthsRange } from '../../lib/text/words.ts';
   import NotchMark from '../../parts/NotchMark.svelte';
 
   const { title, rows, mine }: { title: string; rows: TechniqueTally[]; mine: boolean } = $props();

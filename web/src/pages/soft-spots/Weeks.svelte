@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { WeekLevel } from '../../lib/types.ts';
-  import { dayWords, inTen, monthWords } from '../../lib/words.ts';
+  import type { WeekLevel } from '../../lib/api/types.ts';
+  import { dayWords, inTen, monthWords } from '../../lib/text/words.ts';
   import { weeksMeasure, weeksShape } from '../../sticks/weeks.ts';
 
   const { weeks }: { weeks: readonly WeekLevel[] } = $props();

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { SpotAnswer } from '../../lib/types.ts';
+import type { SpotAnswer } from '../../lib/api/types.ts';
 import { firstAnswer } from './first-answer.ts';
 
 const spot = (over: Partial<SpotAnswer> = {}): SpotAnswer => ({
@@ -18,19 +18,8 @@ const spot = (over: Partial<SpotAnswer> = {}): SpotAnswer => ({
   rateHigh: 0.28,
   verdict: 'clear',
   evidence: {
-    theirs: [
-      {
-        actor: 'them',
-        technique: 'knee-cut',
-        done: 40,
-        stopped: 8,
-        share: 0.5,
-        rate: { rate: 0.5, low: 0.3, high: 0.7 },
-      },
-    ],
-    mine: [
-      { actor: 'me', technique: 're-guard', done: 4, stopped: 0, share: 0.7, rate: { rate: 0.5, low: 0.3, high: 0.7 } },
-    ],
+    theirs: [{ technique: 'knee-cut', done: 40, stopped: 8, share: 0.5 }],
+    mine: [{ technique: 're-guard', done: 4, stopped: 0, share: 0.7 }],
     held: 8,
     unsure: 2,
     onceMore: -0.3,

@@ -1,5 +1,5 @@
-import type { Objective, SpotAnswer, TechniqueTally } from '../../lib/types.ts';
-import { gainRangeWords, gainWords, inTen, plural, tenthsRange, worst } from '../../lib/words.ts';
+import type { Objective, SpotAnswer, StandsOut } from '../../lib/api/types.ts';
+import { gainRangeWords, gainWords, inTen, plural, tenthsRange, worst } from '../../lib/text/words.ts';
 
 /** The first answer of the page: what, and how sure, worth what, surer how. */
 export interface FirstAnswer {
@@ -26,7 +26,7 @@ export function firstAnswer(
   techniqueName: (id: string) => string,
 ): FirstAnswer {
   const contests = top.won + top.lost;
-  const by = (tally: TechniqueTally | null, word: string) =>
+  const by = (tally: StandsOut | null, word: string) =>
     tally && tally.done > 0 ? `, ${word} ${techniqueName(tally.technique).toLowerCase()}` : '';
   const lead = {
     spots: enough ? 'What costs you most is' : 'So far it looks as if most is lost in',

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { api, ApiFault, data } from '../../lib/api.ts';
+  import { api, ApiFault, data } from '../../lib/api/api.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
-  import type { Athlete, SessionRead, SoftSpots } from '../../lib/types.ts';
-  import { dayWords, today } from '../../lib/words.ts';
+  import type { Athlete, SessionRead, SoftSpots } from '../../lib/api/types.ts';
+  import { dayWords, today } from '../../lib/text/words.ts';
   import Loaded from '../../parts/Loaded.svelte';
   import { runningOn } from '../tonight/tonight.ts';
   import Bundle from './Bundle.svelte';

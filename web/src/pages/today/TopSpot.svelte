@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { ground } from '../../lib/ground.svelte.ts';
-  import type { SoftSpots } from '../../lib/types.ts';
-  import { gainWords, inTen, plural, tenthsRange, worst } from '../../lib/words.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import type { SoftSpots } from '../../lib/api/types.ts';
+  import { gainWords, inTen, plural, tenthsRange, worst } from '../../lib/text/words.ts';
 
   const { judged }: { judged: SoftSpots } = $props();
   const top = $derived(judged.spots[0]);

@@ -1,9 +1,9 @@
 <script lang="ts">
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
-  import { logDraft } from '../../lib/log-draft.svelte.ts';
-  import { partners } from '../../lib/partners.svelte.ts';
-  import type { DrillCard } from '../../lib/types.ts';
-  import { plural } from '../../lib/words.ts';
+  import { logDraft } from '../../lib/draft/log-draft.svelte.ts';
+  import { partners } from '../../lib/log/partners.svelte.ts';
+  import type { DrillCard } from '../../lib/api/types.ts';
+  import { plural } from '../../lib/text/words.ts';
   import GoesStick from '../../sticks/GoesStick.svelte';
   import { doseWords, kindWords } from '../block/block-words.ts';
   import Countdown from './Countdown.svelte';

@@ -1,12 +1,12 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { api, ApiFault, data } from '../../lib/api.ts';
-  import { keep, kept } from '../../lib/device.ts';
+  import { api, ApiFault, data } from '../../lib/api/api.ts';
+  import { keep, kept } from '../../lib/draft/device.ts';
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
-  import { logDraft } from '../../lib/log-draft.svelte.ts';
-  import { partners } from '../../lib/partners.svelte.ts';
-  import type { DrillCard, PlannedSession } from '../../lib/types.ts';
-  import { dayWords, today } from '../../lib/words.ts';
+  import { logDraft } from '../../lib/draft/log-draft.svelte.ts';
+  import { partners } from '../../lib/log/partners.svelte.ts';
+  import type { DrillCard, PlannedSession } from '../../lib/api/types.ts';
+  import { dayWords, today } from '../../lib/text/words.ts';
   import BlockHead from '../../parts/BlockHead.svelte';
   import Loaded from '../../parts/Loaded.svelte';
   import Notice from '../../parts/Notice.svelte';

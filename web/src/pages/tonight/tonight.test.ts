@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Block, DrillCard, Partner, PlanAnswer, Session } from '../../lib/types.ts';
+import type { Block, DrillCard, Partner, PlanAnswer, Session } from '../../lib/api/types.ts';
 import { clockOf, rollIdOf, runningOn, sessionFor, sideOf, triesOf, withGo, withoutLastGo } from './tonight.ts';
 
 const day = '2026-07-07';
@@ -57,6 +57,8 @@ describe('counting goes', () => {
 
   it('has the same roll again when the plan was made for another day', () => {
     expect(rollIdOf({ ...card, id: '2026-07-09-goes-1' }, 'odalys', day)).toBe(rollIdOf(card, 'odalys', day));
+    // A second block that is begun the same day has goes of its own.
+    expect(rollIdOf({ ...card, block: 'other' }, 'odalys', day)).not.toBe(rollIdOf(card, 'odalys', day));
   });
 
   it('begins on the thin side and gives it its share', () => {

@@ -10,7 +10,7 @@ import type {
   Session,
   Side,
   Try,
-} from '../../lib/types.ts';
+} from '../../lib/api/types.ts';
 
 /** What a phone keeps of an evening, for a hall without a signal. */
 export interface Evening {
@@ -30,9 +30,9 @@ export function sessionFor(plan: PlanAnswer | null, day: string): PlannedSession
   return coming.find((s) => s.date === day) ?? coming.find((s) => s.cards.length > 0);
 }
 
-/** The roll that holds a card's goes with a partner: the same again after a reload. */
+/** The roll that holds a card's goes with a partner: the same again after a reload, and another for another block. */
 export const rollIdOf = (card: DrillCard, partner: string | null, day: string): string =>
-  `go-${day}-${card.id.replace(/^\d{4}-\d\d-\d\d-/, '')}-${card.rung}-${partner ?? 'somebody'}`;
+  `go-${day}-${card.block}-${card.id.replace(/^\d{4}-\d\d-\d\d-/, '')}-${card.rung}-${partner ?? 'somebody'}`;
 
 /** Every go of a card that evening, with whomever. */
 export const triesOf = (session: Session | null, card: DrillCard, day: string): Try[] => {

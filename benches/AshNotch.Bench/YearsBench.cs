@@ -1,0 +1,223 @@
+using System.Diagnostics;
+using System.Text;
+using AshNotch.Formats;
+using AshNotch.Store;
+using AshNotch.Web;
+using Microsoft.AspNetCore.Builder;
+
+namespace AshNotch.Bench;
+
+/// <summary>
+/// Every page's question to the program after ten hard years, over HTTP, beside one plain SQL scan that groups the same moments:
+/// warm (the middle of five), after a write, and first after a start; with the size of the answer. Then import, export, a save
+/// during an import, and the memory at the end.
+/// </summary>
+internal static class YearsBench
+{
+    private const int Rounds = 5;
+    private const int ColdRounds = 3;
+
+    private static readonly (string Name, string Path)[] Pages =
+    [
+        ("soft spots", "/api/soft-spots"),
+        ("soft spots, gi", "/api/soft-spots?attire=gi"),
+        ("soft spots, a year", "/api/soft-spots?from=2025-06-21"),
+        ("soft spots, points", "/api/soft-spots?objective=points"),
+        ("evidence of a spot", "/api/soft-spots/half-guard/bottom"),
+        ("contests of a spot", "/api/soft-spots/half-guard/bottom/contests"),
+        ("ground map", "/api/ground-map"),
+        ("patterns", "/api/patterns"),
+        ("patterns, gi", "/api/patterns?attire=gi"),
+        ("rings", "/api/rings"),
+        ("self-ratings", "/api/self-ratings"),
+        ("next moments", "/api/next-moments"),
+        ("drill candidates", "/api/drill-candidates"),
+        ("one candidate", "/api/drill-candidates/half-guard/bottom/plug"),
+        ("blocks", "/api/blocks"),
+        ("plan of a block", "/api/blocks/{block}/plan?today=2026-06-21"),
+        ("verdict of a block", "/api/blocks/{block}/verdict"),
+        ("calendar of a block", "/api/blocks/{block}/calendar.ics"),
+        ("refreshers", "/api/refreshers?today=2026-06-21"),
+        ("sessions", "/api/sessions"),
+        ("a session", "/api/sessions/{session}"),
+        ("a roll's trades", "/api/sessions/{session}/rolls/{roll}/trades"),
+        ("rolls", "/api/rolls"),
+        ("rolls by spot", "/api/rolls?position=half-guard&role=bottom"),
+        ("rolls by words", "/api/rolls?q=knee"),
+        ("partners", "/api/partners"),
+        ("load", "/api/load"),
+        ("niggles", "/api/niggles"),
+        ("vocabulary", "/api/vocabulary"),
+        ("bin", "/api/bin"),
+    ];
+
+    public static async Task Run()
+    {
+        var folder = Directory.CreateTempSubdirectory("ash-notch-years").FullName;
+        try
+        {
+            await Run(folder);
+        }
+        finally
+        {
+            Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+            Directory.Delete(folder, recursive: true);
+        }
+    }
+
+    private static async Task Run(string folder)
+    {
+        var log = TenYears.Make();
+        var file = Path.Combine(folder, "years.json");
+        await using (var to = File.Create(file))
+            await LogbookFile.Write(to, log);
+        var rolls = log.Sessions.SelectMany(s => s.Rolls).ToList();
+        Console.WriteLine(FormattableString.Invariant(
+            $"{log.Sessions.Count} sessions, {rolls.Count} rolls, {rolls.SelectMany(r => r.Exchanges).Sum(e => e.Moments.Count)} moments, {log.Partners.Count} partners; {new FileInfo(file).Length / 1e6:0.0} MB as a file; {Environment.ProcessorCount} cores"));
+        var session = log.Sessions[^2];
+        var names = new (string, string)[] { ("{block}", log.Blocks[^1].Id), ("{session}", session.Id), ("{roll}", session.Rolls[0].Id) };
+        (string Name, string Path)[] pages = [.. Pages.Select(p => (p.Name, names.Aggregate(p.Path, (path, n) => path.Replace(n.Item1, n.Item2))))];
+        var data = Path.Combine(folder, "log");
+        var peak = 0L;
+        double[] scans = [];
+        await With(data, async client =>
+        {
+            await Import(client, file);
+            scans = [.. Enumerable.Range(0, Rounds).Select(_ => Time(() => Scan(Path.Combine(data, "log.db"))))];
+            await Export(client, folder);
+        });
+        var scan = Median(scans);
+        Console.WriteLine(FormattableString.Invariant($"one plain SQL scan of the moments: {scan:0} ms"));
+        Console.WriteLine();
+        Console.WriteLine("                        warm ms  of scan   after a write  of scan   after a start  of scan       KB");
+        var starts = new double[pages.Length];
+        for (var i = 0; i < pages.Length; i++)
+            await With(data, async client => starts[i] = await Get(client, pages[i].Path));
+        await With(data, async client =>
+        {
+            for (var i = 0; i < pages.Length; i++)
+            {
+                var path = pages[i].Path;
+                await Get(client, path);
+                double warm = Median([.. await Times(Rounds, () => Get(client, path))]);
+                double written = Median([.. await Times(ColdRounds, async () =>
+                {
+                    await Write(client);
+                    return await Get(client, path);
+                })]);
+                var size = (await client.GetByteArrayAsync(path)).Length / 1000.0;
+                Console.WriteLine(FormattableString.Invariant(
+                    $"{pages[i].Name,-22}{warm,9:0.0}{warm / scan,9:0.00}{written,16:0.0}{written / scan,9:0.00}{starts[i],16:0.0}{starts[i] / scan,9:0.00}{size,9:0.0}"));
+            }
+
+            await SaveDuringImport(client, file);
+            using var me = Process.GetCurrentProcess();
+            peak = me.WorkingSet64;
+            GC.Collect();
+        });
+        Console.WriteLine(FormattableString.Invariant($"managed memory after all pages: {GC.GetTotalMemory(forceFullCollection: true) / 1e6:0} MB (the bench's own log with it); working set of bench and program together {peak / 1e6:0} MB"));
+    }
+
+    private static async Task Import(HttpClient client, string file)
+    {
+        var clock = Stopwatch.StartNew();
+        await using var from = File.OpenRead(file);
+        var answer = await client.PostAsync("/api/import", new StreamContent(from));
+        answer.EnsureSuccessStatusCode();
+        Console.WriteLine(FormattableString.Invariant($"import: {clock.Elapsed.TotalSeconds:0.0} s"));
+    }
+
+    private static async Task Export(HttpClient client, string folder)
+    {
+        var clock = Stopwatch.StartNew();
+        var first = 0.0;
+        var length = 0L;
+        await using var stream = await client.GetStreamAsync("/api/export/logbook.json");
+        var buffer = new byte[1 << 16];
+        for (int n; (n = await stream.ReadAsync(buffer)) > 0; length += n)
+            first = first == 0 ? clock.Elapsed.TotalSeconds : first;
+        Console.WriteLine(FormattableString.Invariant($"export: {clock.Elapsed.TotalSeconds:0.0} s, first bytes after {first:0.00} s, {length / 1e6:0.0} MB"));
+    }
+
+    private static async Task SaveDuringImport(HttpClient client, string file)
+    {
+        var text = (await File.ReadAllTextAsync(file)).Replace("\"y", "\"z", StringComparison.Ordinal);
+        var importing = client.PostAsync("/api/import", new StringContent(text, Encoding.UTF8, "application/json"));
+        var worst = 0.0;
+        while (!importing.IsCompleted)
+        {
+            await Task.Delay(100);
+            worst = Math.Max(worst, await Timed(() => Write(client)));
+        }
+
+        (await importing).EnsureSuccessStatusCode();
+        Console.WriteLine(FormattableString.Invariant($"the slowest save while as much again is imported: {worst / 1000:0.00} s"));
+    }
+
+    /// <summary>A write that judgements rest on: a session of one thin roll.</summary>
+    private static async Task Write(HttpClient client)
+    {
+        const string body = """{"date": "2026-06-20", "kind": "class", "attire": "gi", "rolls": [{"id": "r", "partnerId": "odalys-5", "exchanges": [{"start": {"position": "half-guard", "role": "bottom"}, "moments": [{"actor": "them", "technique": "knee-cut", "outcome": "done"}]}]}]}""";
+        (await client.PostAsync("/api/sessions", new StringContent(body, Encoding.UTF8, "application/json"))).EnsureSuccessStatusCode();
+    }
+
+    private static async Task With(string data, Func<HttpClient, Task> use)
+    {
+        await using WebApplication app = Server.Build(new Settings { Port = 0, DataFolder = data });
+        await app.StartAsync();
+        using var client = new HttpClient { BaseAddress = new Uri(app.Urls.First()), Timeout = TimeSpan.FromMinutes(5) };
+        (await client.GetAsync("/healthz")).EnsureSuccessStatusCode();
+        await use(client);
+    }
+
+    private static Task<double> Get(HttpClient client, string path) => Timed(async () =>
+    {
+        using var answer = await client.GetAsync(path);
+        if (!answer.IsSuccessStatusCode)
+            Console.WriteLine($"{path}: {(int)answer.StatusCode}");
+        await answer.Content.ReadAsByteArrayAsync();
+    });
+
+    private static async Task<double> Timed(Func<Task> what)
+    {
+        var clock = Stopwatch.StartNew();
+        await what();
+        return clock.Elapsed.TotalMilliseconds;
+    }
+
+    private static async Task<List<double>> Times(int rounds, Func<Task<double>> what)
+    {
+        var times = new List<double>();
+        for (var i = 0; i < rounds; i++)
+            times.Add(await what());
+        return times;
+    }
+
+    /// <summary>The least that anybody could do in a request: count every spot's moments by actor and outcome.</summary>
+    private static int Scan(string file)
+    {
+        using var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={file}");
+        connection.Open();
+        using var command = connection.CreateCommand();
+        command.CommandText =
+            """
+            SELECT m.from_position, m.from_role, m.actor, m.outcome, r.partner_key, count(*) FROM moment m
+            JOIN exchange e ON e.key = m.exchange_key JOIN roll r ON r.key = e.roll_key JOIN session s ON s.key = r.session_key
+            WHERE r.binned_at IS NULL AND s.binned_at IS NULL GROUP BY 1, 2, 3, 4, 5
+            """;
+        using var reader = command.ExecuteReader();
+        var rows = 0;
+        while (reader.Read())
+            rows++;
+        return rows;
+    }
+
+    private static double Time(Func<int> what)
+    {
+        var clock = Stopwatch.StartNew();
+        what();
+        return clock.Elapsed.TotalMilliseconds;
+    }
+
+    private static double Median(double[] times) => times.Order().ElementAt(times.Length / 2);
+}

@@ -1,0 +1,69 @@
+using System.CommandLine;
+
+namespace AshNotch.Web;
+
+/// <summary>The program's commands, their help and their exit codes.</summary>
+public static class CommandLine
+{
+    private const int GreatestPort = 65535;
+
+    /// <summary>Reads the command line and starts what it asks for.</summary>
+    /// <param name="arguments">What was typed.</param>
+    /// <param name="environment">Reads a variable of the environment.</param>
+    /// <param name="start">Starts the program; answers its exit code.</param>
+    /// <param name="output">Where help and faults go; null for the console.</param>
+    /// <returns>The exit code: 0 when all went well, 2 for a command line that makes no sense, else what <paramref name="start"/> answers.</returns>
+    public static async Task<int> Run(IReadOnlyList<string> arguments, Func<string, string?> environment, Func<Settings, Task<int>> start, TextWriter? output = null)
+    {
+        var port = new Option<int>("--port")
+        {
+            Description = $"The port on this machine; 0 takes any free one. {Settings.DefaultPort} when not said.",
+            DefaultValueFactory = _ => Settings.DefaultPort,
+            Recursive = true,
+            HelpName = "number",
+        };
+        port.Validators.Add(result =>
+        {
+            if (!result.Implicit && (result.Tokens is not [var token] || !int.TryParse(token.Value, out var number) || number is < 0 or > GreatestPort))
+                result.AddError($"--port wants a number from 0 to {GreatestPort}, for example: ./run --port 5300");
+        });
+        var demo = new Command("demo", "Start on a throw-away copy of the demo log: eighteen invented weeks of training.");
+        demo.SetAction((result, _) => start(new Settings { Demo = true, DataFolder = DemoFolder.Own, Port = result.GetValue(port) }));
+        var root = new RootCommand("Ash Notch: one practitioner's training log that thinks. Without a command it starts on your own log; the variable ASHNOTCH_DATA names its folder.")
+        {
+            port,
+            demo,
+        };
+        root.SetAction((result, _) => start(new Settings { DataFolder = OwnFolder(environment), Port = result.GetValue(port) }));
+        var parsed = root.Parse(arguments);
+        var console = new InvocationConfiguration { EnableDefaultExceptionHandler = false, ProcessTerminationTimeout = null };
+        if (output is not null)
+            (console.Output, console.Error) = (output, output);
+        if (parsed.Errors.Count > 0)
+        {
+            foreach (var error in parsed.Errors.DistinctBy(e => e.Message))
+                await console.Error.WriteLineAsync(error.Message);
+            await console.Error.WriteLineAsync("./run --help lists what is known.");
+            return ExitCodes.BadCommandLine;
+        }
+
+        return await parsed.InvokeAsync(console);
+    }
+
+    private static string OwnFolder(Func<string, string?> environment) => environment("ASHNOTCH_DATA") is { Length: > 0 } named
+        ? named
+        : Path.Combine(Environment.GetFolderPath(Environment.SpecialFolder.LocalApplicationData, Environment.SpecialFolderOption.DoNotVerify), "ash-notch");
+}
+
+/// <summary>What the program's exit codes mean.</summary>
+public static class ExitCodes
+{
+    /// <summary>The command line makes no sense.</summary>
+    public const int BadCommandLine = 2;
+
+    /// <summary>The port is taken.</summary>
+    public const int PortTaken = 3;
+
+    /// <summary>The log cannot be opened.</summary>
+    public const int NoLog = 4;
+}

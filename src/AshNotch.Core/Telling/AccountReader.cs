@@ -14,6 +14,10 @@ public sealed class AccountReader
     public const int LongestText = 200_000;
 
     private const int MostNamed = 20_000;
+
+    /// <summary>How many runs of words are looked up by sound in one account; ten times what an evening's worth of them asks.</summary>
+    private const int MostLookups = 20_000;
+
     private const int LongestNamed = 400;
 
     private static readonly Lazy<AccountReader> Shipped = new(() => new AccountReader(GroundMap.Default, PersonalWords.None));
@@ -59,10 +63,13 @@ public sealed class AccountReader
     /// <param name="attire">With or without the jacket, when known: without it the jacket's techniques are less likely.</param>
     /// <param name="start">Where the roll began, when known.</param>
     /// <returns>The reading; all spans lie inside the text.</returns>
-    public Told Read(string text, Attire? attire = null, Spot? start = null)
+    public Told Read(string text, Attire? attire = null, Spot? start = null) => Read(text, attire, start, tokens => tokens);
+
+    /// <summary>The same, with a look at how often each word is looked at.</summary>
+    internal Told Read(string text, Attire? attire, Spot? start, Func<IReadOnlyList<Token>, IReadOnlyList<Token>> watched)
     {
         var read = text.Length > LongestText ? text[..LongestText] : text;
-        var tokens = Tokens.Of(read);
+        var tokens = watched(Tokens.Of(read));
         var grammar = Grammar.Of(tokens, lexicon);
         var hits = Hits(tokens, grammar, attire);
         var cueHits = Longest(FindAll(tokens, grammar.Names, cues));
@@ -146,8 +153,9 @@ public sealed class AccountReader
         var odd = new bool[tokens.Count];
         for (var at = 0; at < tokens.Count; at++)
             odd[at] = !grammar.Names[at] && !Words.Everyday.Contains(tokens[at].Stem) && !Words.Everyday.Contains(tokens[at].Text) && !Words.Function.Contains(tokens[at].Text) && !lexicon.Knows(tokens[at].Stem);
+        var lookups = MostLookups;
         for (var at = 0; at < tokens.Count; at++)
-            near.Find(tokens, at, odd, hits);
+            near.Find(tokens, at, odd, hits, ref lookups);
         RollMarks.Find(tokens, hits);
         return Outermost(WithoutIdleRepeats(Best([.. hits.Select(h => Weigh(h, tokens, grammar, attire))]), tokens, grammar), tokens.Count);
     }
@@ -207,10 +215,18 @@ public sealed class AccountReader
         longer is not null && longer.Words > hit.Words && longer.From <= hit.From && longer.To >= hit.To;
 
     // "On the next try I threw her feet by" is another thing, not the same again.
-    private static List<Hit> WithoutIdleRepeats(List<Hit> hits, IReadOnlyList<Token> tokens, Grammar grammar) =>
-        [.. hits.Where(h => h.Meaning is not { Kind: MeaningKind.Event, Id: "repeat" } || !(tokens[h.From].Text == "again" && h.From > 2 && Unbroken(tokens, h.From - 2, h.From)) && !hits.Exists(o =>
-            o.Meaning.Kind == MeaningKind.Technique && o.Cost < 0.5 && o.Meaning.Id is not ("takedown" or "sweep" or "pass" or "escape" or "reversal" or "submission")
-            && ((o.From >= h.To && o.From < h.To + 7 && Unbroken(tokens, h.To, o.From)) || (o.To <= h.From && o.To >= h.From - 2 && Unbroken(tokens, o.From, h.From))) && grammar.Sentence[o.From] == grammar.Sentence[h.From]))];
+    private static List<Hit> WithoutIdleRepeats(List<Hit> hits, IReadOnlyList<Token> tokens, Grammar grammar)
+    {
+        var named = hits.Where(o => o.Meaning.Kind == MeaningKind.Technique && o.Cost < 0.5
+            && o.Meaning.Id is not ("takedown" or "sweep" or "pass" or "escape" or "reversal" or "submission")).ToList();
+        var (byFrom, byTo) = (named.ToLookup(o => o.From), named.ToLookup(o => o.To));
+        bool Same(Hit o, Hit h) => grammar.Sentence[o.From] == grammar.Sentence[h.From];
+        bool Idle(Hit h) =>
+            !(tokens[h.From].Text == "again" && h.From > 2 && Unbroken(tokens, h.From - 2, h.From))
+            && !Enumerable.Range(h.To, 7).Any(at => byFrom[at].Any(o => Unbroken(tokens, h.To, o.From) && Same(o, h)))
+            && !Enumerable.Range(h.From - 2, 3).Any(at => byTo[at].Any(o => Unbroken(tokens, o.From, h.From) && Same(o, h)));
+        return [.. hits.Where(h => h.Meaning is not { Kind: MeaningKind.Event, Id: "repeat" } || Idle(h))];
+    }
 
     private static bool Unbroken(IReadOnlyList<Token> tokens, int from, int to)
     {

@@ -210,10 +210,12 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
     {
         if (evidence.Hit.From - moment.Evidence!.Hit.To <= 1 && evidence.Hit.From >= moment.Evidence.Hit.To && tokens[evidence.Hit.From].Before == Break.None)
             return true;
-        for (var at = moment.Evidence!.Hit.To; at < evidence.Hit.From; at++)
+        if (evidence.Hit.From - moment.Evidence.Hit.To > 8)
+            return false;
+        for (var at = moment.Evidence.Hit.To; at < evidence.Hit.From; at++)
         {
             if (tokens[at].Text is "with" or "by" or "via" or "using" or "through" or "off" or "from" or "like" or "kind" or "of" or "going" or "doing" or "a" or "called")
-                return evidence.Hit.From - moment.Evidence.Hit.To <= 8;
+                return true;
         }
 
         return false;
@@ -369,10 +371,17 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
             into.Add(new Story(last.Last, last.From, story.Score + evidence.Gain + 0.5) { Moment = LastMoment(last.Last) });
     }
 
+    /// <summary>How many places and turns are looked back over for a moment; nobody means one that lies farther off.</summary>
+    private const int LongestLook = 60;
+
     private static Step? LastMoment(Step? step)
     {
-        while (step is not null && step.Kind is not (StepKind.Moment or StepKind.End))
-            step = step.Last;
+        for (var seen = 0; step is not null && step.Kind is not (StepKind.Moment or StepKind.End); step = step.Last)
+        {
+            if (++seen > LongestLook)
+                return null;
+        }
+
         return step is { Kind: StepKind.Moment } ? step : null;
     }
 }

@@ -25,10 +25,13 @@ internal static class Details
 
     private static ToldMoment With(ToldMoment told, IReadOnlyList<Token> tokens, IReadOnlyList<Span> all, IReadOnlyList<(int At, double Seconds)> clocks)
     {
-        var first = FirstAt(tokens, told.Source.Start);
-        var next = all.FirstOrDefault(s => s.Start >= told.Source.End);
-        var until = next == default ? int.MaxValue : next.Start;
-        var last = all.LastOrDefault(s => s.End <= told.Source.Start).End;
+        var first = tokens.FirstAt(told.Source.Start);
+        var next = Places.First(all, s => s.Start >= told.Source.End);
+        var until = next == all.Count ? int.MaxValue : all[next].Start;
+        var before = Places.First(all, s => s.Start >= told.Source.Start) - 1;
+        while (before >= 0 && all[before].End > told.Source.Start)
+            before--;
+        var last = before < 0 ? 0 : all[before].End;
         Side? side = null;
         for (var at = Math.Max(0, first - 3); at < tokens.Count && tokens[at].Source.Start < Math.Min(until, told.Source.End + 40); at++)
         {
@@ -40,24 +43,10 @@ internal static class Details
                 side ??= tokens[at].Text == "l" ? Side.Left : Side.Right;
         }
 
-        var clock = clocks.Where(c => c.At <= told.Source.End && c.At >= last).Select(c => (double?)c.Seconds).LastOrDefault();
+        var said = Places.First(clocks, c => c.At > told.Source.End) - 1;
+        double? clock = said >= 0 && clocks[said].At >= last ? clocks[said].Seconds : null;
         var reasons = ReasonsIn(tokens, told.Source.End, Math.Min(until, told.Source.End + 90));
         return told with { Moment = told.Moment with { Side = side, Clock = clock, Reasons = reasons.Count > 0 ? reasons : null } };
-    }
-
-    private static int FirstAt(IReadOnlyList<Token> tokens, int offset)
-    {
-        var (low, high) = (0, tokens.Count);
-        while (low < high)
-        {
-            var middle = (low + high) / 2;
-            if (tokens[middle].Source.Start < offset)
-                low = middle + 1;
-            else
-                high = middle;
-        }
-
-        return low;
     }
 
     private static bool Sided(IReadOnlyList<Token> tokens, int at)
@@ -97,7 +86,7 @@ internal static class Details
     private static List<string> ReasonsIn(IReadOnlyList<Token> tokens, int from, int until)
     {
         var words = new List<string>();
-        for (var at = FirstAt(tokens, from); at < tokens.Count && tokens[at].Source.Start < until; at++)
+        for (var at = tokens.FirstAt(from); at < tokens.Count && tokens[at].Source.Start < until; at++)
             words.Add(tokens[at].Text);
         return [.. Reasons.Where(r => Follow(words, r.Words)).Select(r => r.Reason).Distinct()];
     }

@@ -38,11 +38,9 @@ internal static class Facts
     {
         var roll = new ToldRoll { Source = new Span(start, Math.Max(0, end - start)) };
         var counts = new Dictionary<int, double>();
-        for (var at = 0; at < tokens.Count; at++)
+        for (var at = tokens.FirstAt(start); at < tokens.Count && tokens[at].Source.Start < end; at++)
         {
             var token = tokens[at];
-            if (token.Source.Start < start || token.Source.Start >= end)
-                continue;
             var next = at + 1 < tokens.Count ? tokens[at + 1].Text : "";
             if (grammar.Names[at])
                 counts[at] = 1 + (at > 0 && tokens[at - 1].Text is "with" or "against" or "vs" ? 2 : 0);

@@ -31,7 +31,8 @@ internal sealed class NearWords
     /// <param name="at">The first word of the run.</param>
     /// <param name="odd">For each word, whether it is neither everyday nor in a phrase nor a name.</param>
     /// <param name="hits">Where found ones go.</param>
-    public void Find(IReadOnlyList<Token> tokens, int at, bool[] odd, List<Hit> hits)
+    /// <param name="lookups">How many runs may still be looked up.</param>
+    public void Find(IReadOnlyList<Token> tokens, int at, bool[] odd, List<Hit> hits, ref int lookups)
     {
         var joined = "";
         var anyOdd = false;
@@ -49,6 +50,8 @@ internal sealed class NearWords
                 continue;
             if (!anyOdd && (!keys.Contains(Sound.Key(joined)) || (length == 2 && functions > 0 && joined.Length < 8)))
                 continue;
+            if (lookups-- <= 0)
+                return;
             var edgeFunction = function || Words.Function.Contains(tokens[at].Text);
             foreach (var (literal, distance, spelling, same) in Near(joined))
             {

@@ -6,10 +6,14 @@ internal static class RollMarks
     private static readonly HashSet<string> Ordinals = ["second", "third", "fourth", "fifth", "sixth", "next", "last", "final", "another"];
     private static readonly HashSet<string> Rounds = ["round", "roll", "match", "rounds"];
 
+    /// <summary>The most further rolls of one account: nobody has rolled more often in an evening.</summary>
+    private const int Most = 60;
+
     /// <summary>Adds an event where a further roll begins; the first roll needs none.</summary>
     public static void Find(IReadOnlyList<Token> tokens, List<Hit> hits)
     {
-        for (var at = 1; at < tokens.Count; at++)
+        var found = 0;
+        for (var at = 1; at < tokens.Count && found < Most; at++)
         {
             var word = tokens[at].Text;
             var next = at + 1 < tokens.Count ? tokens[at + 1].Text : "";
@@ -19,8 +23,10 @@ internal static class RollMarks
             var ordinal = Ordinals.Contains(word) && Rounds.Contains(next) && !After(tokens, at, "before", "of");
             var numbered = (Rounds.Contains(word) && next is "two" or "three" or "four" or "five" or "2" or "3" or "4" or "5") || (word.Length == 2 && word[0] == 'r' && char.IsDigit(word[1]) && word[1] > '1');
             var withNext = word is "then" or "next" && next is "with" or "against" or "vs" && tokens[at].Before >= Break.Clause;
-            if (ordinal || numbered || withNext)
-                hits.Add(new Hit(at, Math.Min(tokens.Count, ordinal || withNext || Rounds.Contains(word) ? at + 2 : at + 1), new Meaning(MeaningKind.Event, "next-roll"), 3, 0, false, []));
+            if (!ordinal && !numbered && !withNext)
+                continue;
+            found++;
+            hits.Add(new Hit(at, Math.Min(tokens.Count, ordinal || withNext || Rounds.Contains(word) ? at + 2 : at + 1), new Meaning(MeaningKind.Event, "next-roll"), 3, 0, false, []));
         }
     }
 

@@ -12,19 +12,20 @@ internal static class Unreality
     {
         var count = grammar.Tokens.Count;
         var unreal = new bool[count];
+        var marked = new HashSet<(bool Sentence, int Number)>();
         foreach (var cue in cues)
         {
             if (cue.Meaning.Id == "elsewhere")
-                Mark(grammar, unreal, cue.From, wholeSentence: true);
+                Mark(grammar, unreal, marked, cue.From, wholeSentence: true);
             else if (cue.Meaning.Id == "hypothetical")
-                Suppose(grammar, unreal, cue);
+                Suppose(grammar, unreal, marked, cue);
         }
 
         OtherPeople(grammar, unreal);
         return unreal;
     }
 
-    private static void Suppose(Grammar grammar, bool[] unreal, Hit cue)
+    private static void Suppose(Grammar grammar, bool[] unreal, HashSet<(bool Sentence, int Number)> marked, Hit cue)
     {
         var tokens = grammar.Tokens;
         var word = tokens[cue.From].Text;
@@ -42,7 +43,7 @@ internal static class Unreality
 
         if (cue.From > 0 && word is "need" or "needed" && tokens[cue.From - 1].Text is var before && (before is "not" or "never" || before.EndsWith("n't", StringComparison.Ordinal)))
             return;
-        Mark(grammar, unreal, cue.From, wholeSentence: false);
+        Mark(grammar, unreal, marked, cue.From, wholeSentence: false);
         if (word is not ("if" or "coach" or "told" or "tell" or "said" or "says" or "need" or "needed" or "next" or "my" or "drill" or "everybody" or "everyone" or "had" or "would" or "must" or "want" or "note" or "remember"))
             return;
         for (var at = cue.To; at < tokens.Count && grammar.Sentence[at] == grammar.Sentence[cue.From]; at++)
@@ -74,13 +75,13 @@ internal static class Unreality
         return end - start;
     }
 
-    private static void Mark(Grammar grammar, bool[] unreal, int at, bool wholeSentence)
+    private static void Mark(Grammar grammar, bool[] unreal, HashSet<(bool Sentence, int Number)> marked, int at, bool wholeSentence)
     {
         var unit = wholeSentence && SentenceLength(grammar, at) <= LongSentence ? grammar.Sentence : grammar.Clause;
-        for (var before = at; before >= 0 && unit[before] == unit[at]; before--)
-            unreal[before] = true;
-        for (var after = at; after < unit.Length && unit[after] == unit[at]; after++)
-            unreal[after] = true;
+        if (!marked.Add((ReferenceEquals(unit, grammar.Sentence), unit[at])))
+            return;
+        var (first, end) = (Places.First(unit, u => u >= unit[at]), Places.First(unit, u => u > unit[at]));
+        Array.Fill(unreal, true, first, end - first);
     }
 
     // "Watched Mirek throw Halima": two people, neither of them the owner.

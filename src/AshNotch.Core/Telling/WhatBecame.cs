@@ -169,7 +169,7 @@ internal sealed class WhatBecame
     private bool GoesOn(int at)
     {
         var start = at;
-        while (start > 0 && grammar.Sentence[start - 1] == grammar.Sentence[at])
+        while (start > 0 && at - start < 5 && grammar.Sentence[start - 1] == grammar.Sentence[at])
             start--;
         return tokens[start].Text is "it" or "no" or "nope" or "nothing" or "that" or "nah" or "didn't" or "worked" or "yes" or "failed" or "stuffed" or "he" or "she"
             && at - start < 5;

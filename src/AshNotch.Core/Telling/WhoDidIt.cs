@@ -7,11 +7,14 @@ internal sealed class WhoDidIt
 {
     private readonly Grammar grammar;
     private readonly IReadOnlyList<Token> tokens;
+    private readonly int firstSubject;
 
     public WhoDidIt(Clues clues)
     {
         grammar = clues.Grammar;
         tokens = clues.Tokens;
+        var first = Array.FindIndex(grammar.Subjects, s => s.Who != 0);
+        firstSubject = first < 0 ? int.MaxValue : first;
     }
 
     /// <summary>Log odds that the owner did it.</summary>
@@ -57,16 +60,8 @@ internal sealed class WhoDidIt
         return score + CaughtBefore(hit) + Met(hit, subject);
     }
 
-    private double Headless(Hit hit)
-    {
-        for (var at = hit.From; at >= 0; at--)
-        {
-            if (grammar.Subjects[at].Who != 0)
-                return 0;
-        }
-
-        return 1;
-    }
+    /// <summary>1 while nobody at all was the subject of anything yet.</summary>
+    private double Headless(Hit hit) => hit.From < firstSubject ? 1 : 0;
 
     private double AfterwardsWho(Hit hit, bool own, bool passive)
     {

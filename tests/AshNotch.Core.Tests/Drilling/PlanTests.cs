@@ -200,4 +200,31 @@ public class PlanTests
             Refreshers = dice.Next(2) == 0 ? [] : [new Refresher("old", Drilled.KneeCut() with { Id = "old-focus", Spot = Spot.Parse("closed-guard:bottom"), Technique = "pass", Ladder = [] }, 1, today.AddDays(dice.Next(-9, 9)), null, null)],
         };
     }
+
+    // Minutes were compared, not stretches: with as many before class as after it the first focus was left out as too short.
+    [Fact]
+    public void Two_focuses_share_two_stretches_of_the_same_length()
+    {
+        var block = Drilled.Block(Drilled.KneeCut(), Drilled.Backs()) with { Days = [new DrillDay(DayOfWeek.Tuesday, null, 8, 0, 8)] };
+        var session = Plans.Of(Drilled.Basis(block, TrainingStyle.PositionalOnly)).Sessions[0];
+        Assert.Empty(session.LeftOut);
+        Assert.Equal(["back", "half-guard"], session.Cards.Select(c => c.Focus).Order());
+        Assert.Equal([Slot.Before, Slot.After], session.Cards.Select(c => c.Slot).Order());
+    }
+
+    [Fact]
+    public void The_caution_about_a_niggle_stands_where_a_niggle_is_the_reason_and_nowhere_else()
+    {
+        var block = Drilled.Block(Drilled.KneeCut());
+        var sore = Drilled.Basis(block) with { Niggles = [new Niggle { Id = "n", Part = BodyPart.Ribs, From = block.From }] };
+        var left = Plans.Of(sore).Sessions.Where(s => s.LeftOut.Any(l => l.Reason == LeftOutReason.Niggle)).ToList();
+        Assert.NotEmpty(left);
+        Assert.All(left, s => Assert.Contains(s.Cautions, c => c.Situation == Situation.Niggle));
+        var shortly = block with { Days = [new DrillDay(DayOfWeek.Tuesday, null, 2, 0, 0)], Notes = "niggle" };
+        Assert.All(Plans.Of(Drilled.Basis(shortly)).Sessions, s =>
+        {
+            Assert.All(s.LeftOut, l => Assert.Equal(LeftOutReason.TooShort, l.Reason));
+            Assert.DoesNotContain(s.Cautions, c => c.Situation == Situation.Niggle);
+        });
+    }
 }

@@ -137,4 +137,41 @@ public class PatternTests
         Assert.Equal(3, again[0].Lessons.Count);
         Assert.DoesNotContain(again, a => a.About is "breathe" or "elbow");
     }
+
+    // Losing to black belts as often as one has to, by what is usual from there, is no trap; it used to be one everywhere.
+    [Theory]
+    [InlineData(BeltColour.Black, false)]
+    [InlineData(BeltColour.Black, true)]
+    [InlineData(BeltColour.Blue, true)]
+    public void A_trap_is_called_against_what_was_to_be_expected_with_those_partners(BeltColour belt, bool again)
+    {
+        var half = Spot.Parse("half-guard:bottom");
+        var usual = Map.Techniques.Select(t => (t.Id, Share: Map.Fit(t, half.Mirror()) * t.Usual)).Where(t => t.Share >= 1).SelectMany(t => Enumerable.Repeat(t.Id, (int)t.Share)).ToList();
+        List<RollReading> readings = [.. Enumerable.Range(0, 90).Select(d => RollReading.Of(
+            $"s{d}", Day.AddDays(d), Attire.Gi,
+            Told.Roll(d % 8 < 7 ? Caught(again && d % 2 == 0 ? "knee-cut" : usual[d % usual.Count]) : Told.Exchange("half-guard:bottom", null, Told.Me("half-guard-sweep", null, "half-guard:top"))) with
+            {
+                PartnerId = $"p{d % 6}",
+                PartnerBelt = belt,
+            },
+            Map))];
+        var named = Traps.Of(readings, Judge(readings), Map).Where(t => t.Technique is not null && t.Partner is null).Select(t => t.Technique).ToList();
+        Assert.Equal(again ? ["knee-cut"] : Array.Empty<string>(), named);
+    }
+
+    [Fact]
+    public void Firsts_and_what_is_untried_are_matters_of_the_whole_log_even_where_a_part_is_looked_at()
+    {
+        Exchange Tapped(string technique) => Told.Exchange("closed-guard:bottom", Told.Tap(Actor.Me, technique), Told.Me(technique));
+        RollReading With(int day, Attire attire, Exchange exchange) => RollReading.Of($"s{day}", Day.AddDays(day), attire, Told.Roll(exchange), Map);
+        List<RollReading> log = [
+            .. Enumerable.Range(0, 12).Select(d => With(d, Attire.Gi, Caught("knee-cut"))),
+            With(31, Attire.NoGi, Tapped("triangle")), With(40, Attire.Gi, Tapped("triangle")), With(41, Attire.Gi, Tapped("armbar")),
+            .. Enumerable.Range(50, 12).Select(d => With(d, Attire.Gi, Caught("knee-cut")))];
+        Lesson[] lessons = [new("s0", Day, Attire.Gi, ["triangle", "net"]), new("s31", Day.AddDays(31), Attire.NoGi, ["kimura"])];
+        IReadOnlyList<RollReading> gi = [.. log.Where(r => r.Attire == Attire.Gi)];
+        var found = AllPatterns.Of(gi, log, lessons, [], Judge(gi), Core.Telling.AccountReader.Default, Map);
+        Assert.Equal(["armbar"], found.Firsts.Where(f => !f.Caught).Select(f => f.Technique));
+        Assert.Equal(["net"], found.Untried.Select(u => u.Technique));
+    }
 }

@@ -76,6 +76,36 @@ public class LogRulesTests
         Assert.Contains(faults, f => f.Pointer == "/vocabulary/aliases/0/means");
     }
 
+    [Theory]
+    [InlineData("1950-01-01", true)]
+    [InlineData("2036-07-01", true)]
+    [InlineData("1949-12-31", false)]
+    [InlineData("2036-07-02", false)]
+    [InlineData("9999-12-31", false)]
+    public void Days_lie_between_1950_and_ten_years_ahead(string day, bool fine) => Assert.Equal(fine, !Days.Wide.Check(DateOnly.Parse(day), "/date").Any());
+
+    [Theory]
+    [InlineData("fine|id:1", true)]
+    [InlineData(".", false)]
+    [InlineData("..", false)]
+    [InlineData("a\nb", false)]
+    [InlineData("a/b", false)]
+    public void One_rule_says_what_an_id_may_be(string id, bool fine) => Assert.Equal(fine, !LogRules.Id(id, "/id").Any());
+
+    [Fact]
+    public void Half_a_character_is_no_id()
+    {
+        Assert.NotEmpty(LogRules.Id("a" + (char)0xD83E, "/id"));
+        Assert.Empty(LogRules.Id(char.ConvertFromUtf32(0x1FAB5), "/id"));
+    }
+
+    [Fact]
+    public void Lists_have_bounds()
+    {
+        var moments = Enumerable.Repeat(Fine, LogRules.MostMoments + 1).ToArray();
+        Assert.Equal("/rolls/0/exchanges/0/moments", Assert.Single(LogRules.Check(With(Told.Exchange("standing", null, moments)), GroundMap.Default, Days.Wide)).Pointer);
+    }
+
     [Fact]
     public void Words_of_the_closed_sets_are_written_with_hyphens_and_read_back()
     {

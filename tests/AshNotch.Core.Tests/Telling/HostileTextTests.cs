@@ -23,21 +23,83 @@ public class HostileTextTests
     public Property Any_jumble_of_the_trade_is_read_within_itself() =>
         Prop.ForAll(Gen.ListOf(Gen.Elements(Bits)).Select(bits => string.Join(' ', bits)).ToArbitrary(), Holds);
 
-    /// <summary>
-    /// Twice the words are about twice the work, on texts made to hurt: counted in stories looked at would be finer, so this
-    /// only checks that ten times the text ends at all and stays whole. Speed is the benches' affair.
-    /// </summary>
+    public static TheoryData<string> Hurtful =>
+        new(["armbar ", "no wait ", "before that the second one same again ", "tapped ", "get on the his her my the back ", "zqx ", "r2\n", "second round with Mirek. ", "again ", "mount ",
+            "mount guard ", "if i had ", "coach said ", "left armbar at 3:10 because no grips ", "passed before he settled ", "he passed with "]);
+
+    // Steps are counted as looks at a word. Four times the text may cost four times the looks and a little, never sixteen times.
     [Theory]
-    [InlineData("armbar ")]
-    [InlineData("no wait ")]
-    [InlineData("before that the second one same again ")]
-    [InlineData("tapped ")]
-    [InlineData("get on the his her my the back ")]
+    [MemberData(nameof(Hurtful))]
+    public void The_work_grows_with_the_text_and_not_with_its_square(string bit)
+    {
+        long Looks(int letters)
+        {
+            var counted = new CountedTokens();
+            AccountReader.Default.Read(string.Concat(Enumerable.Repeat(bit, letters / bit.Length)), null, null, counted.Over);
+            return counted.Looks;
+        }
+
+        var (some, more) = (Looks(6_000), Looks(24_000));
+        Assert.True(more < 5.5 * some, $"{some} looks at 6,000 letters, {more} at 24,000");
+    }
+
+    [Property(MaxTest = 40)]
+    public Property No_jumble_of_the_trade_costs_its_square() => Prop.ForAll(Gen.ListOf(Gen.Elements(Bits), 12).ToArbitrary(), bits =>
+    {
+        long Looks(int times)
+        {
+            var counted = new CountedTokens();
+            AccountReader.Default.Read(string.Concat(Enumerable.Repeat(string.Join(' ', bits) + " ", times)), null, null, counted.Over);
+            return counted.Looks;
+        }
+
+        return Looks(80) < (5.5 * Looks(20)) + 4000;
+    });
+
+    [Theory]
     [InlineData("a")]
     [InlineData("'s")]
-    [InlineData("zqx ")]
+    [InlineData("armbar ")]
     public void Long_repetitions_are_read(string bit) =>
         Holds(string.Concat(Enumerable.Repeat(bit, 6000 / bit.Length)));
+
+    // It took 33 s, and an answer of as many rolls.
+    [Fact]
+    public void A_flood_of_rounds_is_read_as_an_evening_of_them() =>
+        Assert.InRange(AccountReader.Default.Read(string.Concat(Enumerable.Repeat("r2\n", 66_000))).Rolls.Count, 1, 100);
+
+    /// <summary>Counts how often a word of the account is looked at.</summary>
+    private sealed class CountedTokens : IReadOnlyList<Token>
+    {
+        private IReadOnlyList<Token> tokens = [];
+
+        public long Looks { get; private set; }
+
+        public int Count => tokens.Count;
+
+        public Token this[int index]
+        {
+            get
+            {
+                Looks++;
+                return tokens[index];
+            }
+        }
+
+        public IReadOnlyList<Token> Over(IReadOnlyList<Token> all)
+        {
+            tokens = all;
+            return this;
+        }
+
+        public IEnumerator<Token> GetEnumerator()
+        {
+            for (var i = 0; i < Count; i++)
+                yield return this[i];
+        }
+
+        System.Collections.IEnumerator System.Collections.IEnumerable.GetEnumerator() => GetEnumerator();
+    }
 
     [Fact]
     public void What_lies_beyond_the_longest_text_is_listed_as_unread()

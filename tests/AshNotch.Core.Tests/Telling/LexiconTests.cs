@@ -62,8 +62,9 @@ public class LexiconTests
         var tokens = Tokens.Of(text);
         var odd = tokens.Select(t => !Words.Everyday.Contains(t.Text) && !Words.Function.Contains(t.Text)).ToArray();
         var hits = new List<Hit>();
+        var lookups = 100;
         for (var at = 0; at < tokens.Count; at++)
-            near.Find(tokens, at, odd, hits);
+            near.Find(tokens, at, odd, hits, ref lookups);
         Assert.Equal(found, hits.Exists(h => h.Meaning.Id == id));
     }
 

@@ -40,9 +40,9 @@ internal static class Club
             {
                 Id = "net-roll",
                 Name = "Net roll",
-                Kind = "sweep",
-                From = ["half-guard:bottom", "knee-shield:bottom"],
-                To = ["side-control:top", "half-guard:top"],
+                Kind = TechniqueKind.Sweep,
+                From = [StartPattern.Parse("half-guard:bottom"), StartPattern.Parse("knee-shield:bottom")],
+                To = [Spot.Parse("side-control:top"), Spot.Parse("half-guard:top")],
                 Usual = 1,
                 Says = "Ysolde's roll from half guard: hug the far arm, look away, go under.",
                 Aliases = ["the net"],

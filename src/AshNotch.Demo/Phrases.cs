@@ -140,7 +140,7 @@ internal static class Phrases
 
     private static Moment Annotated(Moment moment, GroundMap ground, Chance chance)
     {
-        var kind = ground.Technique(moment.Technique)?.Kind ?? "";
+        var kind = Word.Of(ground.Technique(moment.Technique)?.Kind) ?? "";
         var reasons = ReasonsByKind.TryGetValue(kind, out var known) && chance.Happens(0.45) ? new[] { chance.Of(known) } : null;
         var better = chance.Happens(0.15) ? chance.Of(Betters) : null;
         var note = chance.Happens(0.06) ? "same as last week" : null;

@@ -113,7 +113,7 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
             where !c.Technique.Finishes()
             from to in Landings(c.Technique, here, actor)
             let gain = Worth(to, actor) - before
-            where to != here && (gain > 0 || (c.Technique.Kind is "entry" or "pull" && gain > -0.03))
+            where to != here && (gain > 0 || (c.Technique.Kind is TechniqueKind.Entry or TechniqueKind.Pull && gain > -0.03))
             select (Told(c.Technique, here, to, actor, when), c.Weight * (gain > 0.02 ? 1 : 0.4));
         var tries = finishToo
             ? Candidates(here, actor, mate, attire).Where(c => c.Technique.Finishes()).Select(c => (Told(c.Technique, here, null, actor, when), c.Weight * 0.7))
@@ -137,10 +137,10 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
     /// <summary>Where a move can land, seen by the owner; a pass from an open guard often stops half way, in half guard.</summary>
     private IEnumerable<Spot> Landings(Technique technique, Spot here, Actor actor)
     {
-        var usual = technique.To.Select(Spot.Parse).Select(s => actor == Actor.Me ? s : s.Mirror());
+        var usual = technique.To.Select(s => actor == Actor.Me ? s : s.Mirror());
         var half = new Spot("half-guard", here.Role);
-        var openGuard = ground.Position(here.Position)?.Family is "open guard" or "butterfly" or "passing";
-        return technique.Kind == "pass" && openGuard ? usual.Append(half).Append(half) : usual;
+        var openGuard = ground.Position(here.Position)?.Family is Family.OpenGuard or Family.Butterfly or Family.Passing;
+        return technique.Kind == TechniqueKind.Pass && openGuard ? usual.Append(half).Append(half) : usual;
     }
 
     private double Worth(Spot spot, Actor actor) => actor == Actor.Me ? ground.Worth(spot) : -ground.Worth(spot);

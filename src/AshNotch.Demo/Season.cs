@@ -110,8 +110,8 @@ public static class Season
         Habit = (spot, actor, technique) => (actor, technique.Id) switch
         {
             (Actor.Them, "knee-cut") when spot.Position == "half-guard" => 5,
-            (Actor.Them, _) when technique.Kind == "back-take" => 0.5,
-            (Actor.Me, _) when technique.Kind == "back-take" => 0.3,
+            (Actor.Them, _) when technique.Kind == TechniqueKind.BackTake => 0.5,
+            (Actor.Me, _) when technique.Kind == TechniqueKind.BackTake => 0.3,
             (_, "leg-entry" or "rolling-leg-entry") => 0.15,
             (Actor.Me, "guard-pull") => 2,
             (Actor.Me, "frame-and-hip-escape" or "re-guard" or "elbow-knee-escape") => 2,

@@ -274,7 +274,7 @@ public sealed class TrueAthlete
         var doer = actor == Actor.Me ? ground.Spots[at] : ground.Spots[at].Mirror();
         if (next is null)
             return map.Techniques.FirstOrDefault(t => t.Finishes() && map.Fit(t, doer) == 1)?.Id ?? "submission";
-        return map.Techniques.FirstOrDefault(t => t.Kind is "takedown" or "pass" or "sweep" or "back-take" or "escape" or "advance" && map.Fit(t, doer) == 1)?.Id ?? "escape";
+        return map.Techniques.FirstOrDefault(t => t.Kind is TechniqueKind.Takedown or TechniqueKind.Pass or TechniqueKind.Sweep or TechniqueKind.BackTake or TechniqueKind.Escape or TechniqueKind.Advance && map.Fit(t, doer) == 1)?.Id ?? "escape";
     }
 
     private sealed record Mate(Partner Partner, double Gap, double[] BySpot, double Often);

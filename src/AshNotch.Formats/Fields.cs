@@ -171,6 +171,24 @@ internal readonly struct Fields
         return List(name, (item, path) => self.TextOf(item, path) ?? "?");
     }
 
+    public delegate bool Try<T>(string text, out T value);
+
+    /// <summary>Each text of a list in its own written form; empty when the member is left out.</summary>
+    /// <param name="form">The form, told when a text does not have it.</param>
+    public List<T> Parsed<T>(string name, Try<T> read, string form)
+    {
+        var found = new List<T>();
+        foreach (var (text, i) in (Texts(name) ?? []).Select((text, i) => (text, i)))
+        {
+            if (read(text, out var value))
+                found.Add(value);
+            else
+                faults.Add(new Fault($"{At(name)}/{i}", $"'{text}' cannot be read here; write {form}."));
+        }
+
+        return found;
+    }
+
     public void Missing(string name) =>
         faults.Add(new Fault(At(name), $"'{name}' is missing, and this cannot be read without it."));
 

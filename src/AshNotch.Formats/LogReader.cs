@@ -157,7 +157,7 @@ public static class LogReader
         {
             Id = f.RequiredText("id", newId),
             Name = f.RequiredText("name"),
-            Family = f.Text("family") ?? "own",
+            Family = f.OneOf<Family>("family") ?? Family.Own,
             Roles = even ? [Role.Even] : [Role.Top, Role.Bottom],
             Scores = f.Text("scores") ?? "nothing",
             Gi = f.Flag("gi") ?? false,
@@ -176,9 +176,9 @@ public static class LogReader
         {
             Id = f.RequiredText("id", newId),
             Name = f.RequiredText("name"),
-            Kind = f.RequiredText("kind"),
-            From = f.Texts("from") ?? [],
-            To = f.Texts("to") ?? [],
+            Kind = f.RequiredOneOf<TechniqueKind>("kind"),
+            From = f.Parsed<StartPattern>("from", StartPattern.TryParse, "position:role, *guard:top, *guard:bottom or *"),
+            To = f.Parsed<Spot>("to", Spot.TryParse, "position:role, with the role top, bottom or even"),
             Target = f.Text("target"),
             Care = f.Text("care"),
             Gi = f.Flag("gi") ?? false,

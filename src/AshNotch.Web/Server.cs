@@ -69,6 +69,7 @@ public static class Server
         app.UseStatusCodePages(Problems.ForBareStatus);
         app.UseKnownHosts();
         app.UseSameOrigin();
+        app.UseLargeBodies();
         app.UseResponseCompression();
         app.UsePages();
     }

@@ -42,9 +42,29 @@ public sealed class MigrationTests : IDisposable
     [Fact]
     public void Opening_again_changes_nothing()
     {
-        var change = new Database(FilePath).Write(_ => 0);
-        Assert.Equal(0, change);
-        Assert.Equal(1, new Database(FilePath).Change);
+        var first = new Database(FilePath);
+        first.Write(c => c.Run("INSERT INTO partner (id, name, version) VALUES ('bram', 'Bram', 1)"));
+        var (schema, change) = (Schema(first), first.Change);
+        Assert.Equal(schema, Schema(new Database(FilePath)));
+        Assert.Equal(change, new Database(FilePath).Change);
+
+        static string Schema(Database database)
+        {
+            using var connection = database.Open();
+            return (string)One(connection, "SELECT group_concat(name || sql, ';') FROM (SELECT name, sql FROM sqlite_schema ORDER BY name)")!;
+        }
+    }
+
+    [Fact]
+    public void From_9_an_own_position_of_a_family_that_nobody_knows_stands_alone()
+    {
+        Run(new Database(FilePath, lastMigration: 9), """
+            INSERT INTO personal_position (id, place, body) VALUES
+              ('raft', 0, '{"id":"raft","name":"Raft","family":"rafts","roles":["top","bottom"],"scores":"guard"}'),
+              ('net', 1, '{"id":"net","name":"Net","family":"half guard","roles":["top","bottom"],"scores":"guard"}');
+            """);
+        var positions = new Vocabulary(new Database(FilePath)).Get().Positions;
+        Assert.Equal([Core.Ground.Family.Own, Core.Ground.Family.HalfGuard], positions.Select(p => p.Family));
     }
 
     [Fact]

@@ -35,7 +35,7 @@ public sealed class ReadingTests : IDisposable
 
     private static List<string> Text(IEnumerable<RollReading> readings) => [.. readings.Select(r => JsonSerializer.Serialize(r)).Order(StringComparer.Ordinal)];
 
-    private List<string> Whole(Logbook book) => Text(RollReading.Of(book, GroundMap.Default.With(book.Vocabulary)).Select(r => r with { Moments = r.Moments }));
+    private List<string> Whole(Logbook book) => Text(RollReading.Of(book, GroundMap.Default.With(book.Vocabulary)));
 
     [Fact]
     public void An_import_leaves_what_reading_the_file_gives()
@@ -94,7 +94,7 @@ public sealed class ReadingTests : IDisposable
     {
         new Transfers(log.Database).Import(demo);
         var before = Readings.All().Sum(r => r.Contests.Count);
-        Assert.Empty(new Vocabulary(log.Database).Put(demo.Vocabulary.Techniques[0] with { Id = "net-roll", Kind = "pull" })!.Faults);
+        Assert.Empty(new Vocabulary(log.Database).Put(demo.Vocabulary.Techniques[0] with { Id = "net-roll", Kind = TechniqueKind.Pull })!.Faults);
         var after = Text(Readings.All());
         Assert.NotEqual(before, Readings.All().Sum(r => r.Contests.Count));
         PictureAgrees();

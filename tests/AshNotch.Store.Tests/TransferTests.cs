@@ -148,8 +148,8 @@ public sealed class TransferTests : IDisposable
     public void Merged_words_are_checked_with_those_that_stand()
     {
         var words = new Vocabulary(log.Database);
-        var net = new Position { Id = "the-net", Name = "The net", Family = "half guard", Roles = [Role.Top, Role.Bottom], Scores = "guard" };
-        Assert.Empty(words.Add(new PersonalWords { Positions = [net], Techniques = [new Technique { Id = "net-out", Name = "Net out", Kind = "escape", From = ["the-net:bottom"], To = ["standing"] }] }).Faults);
+        var net = new Position { Id = "the-net", Name = "The net", Family = Family.HalfGuard, Roles = [Role.Top, Role.Bottom], Scores = "guard" };
+        Assert.Empty(words.Add(new PersonalWords { Positions = [net], Techniques = [new Technique { Id = "net-out", Name = "Net out", Kind = TechniqueKind.Escape, From = [StartPattern.Parse("the-net:bottom")], To = [Spot.Parse("standing")] }] }).Faults);
         var refused = Transfers.Import(demo with { Vocabulary = new PersonalWords { Positions = [net with { Roles = [Role.Even] }] } });
         Assert.Contains("the-net:bottom", Assert.Single(refused.Faults).Sentence);
         Assert.Equal(0, log.Sessions.List(0, 1).Total);

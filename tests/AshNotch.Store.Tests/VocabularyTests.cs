@@ -5,7 +5,7 @@ namespace AshNotch.Store.Tests;
 
 public sealed class VocabularyTests : IDisposable
 {
-    private static readonly Position Net = new() { Id = "", Name = "The net", Family = "half guard", Roles = [Role.Top, Role.Bottom], Scores = "guard" };
+    private static readonly Position Net = new() { Id = "", Name = "The net", Family = Family.HalfGuard, Roles = [Role.Top, Role.Bottom], Scores = "guard" };
 
     private readonly TempLog log = new();
 
@@ -71,7 +71,7 @@ public sealed class VocabularyTests : IDisposable
     public void A_position_that_a_technique_starts_at_stays()
     {
         var id = Add(Net);
-        Assert.Empty(Words.Add(new PersonalWords { Techniques = [new Technique { Id = "", Name = "Out", Kind = "escape", From = [$"{id}:bottom"] }] }).Faults);
+        Assert.Empty(Words.Add(new PersonalWords { Techniques = [new Technique { Id = "", Name = "Out", Kind = TechniqueKind.Escape, From = [StartPattern.Parse($"{id}:bottom")] }] }).Faults);
         Assert.NotEmpty(Words.Remove(id)!.Faults);
         Assert.Empty(Words.Remove("own-out")!.Faults);
         Assert.Empty(Words.Remove(id)!.Faults);

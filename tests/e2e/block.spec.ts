@@ -17,7 +17,6 @@ test('from a soft spot to a block: chosen with evidence, planned, drilled withou
   demo,
   empty,
 }) => {
-  test.setTimeout(150_000);
   // A log that outlives a restart: the demo's own is a fresh copy every time.
   const file = await (await fetch(`${demo.url}/api/export/logbook.json`)).text();
   expect((await empty.send('POST', '/api/import', file)).ok).toBe(true);

@@ -40,7 +40,8 @@ test('a technique of my own can be added and logged', async ({ page, demo }) => 
   await page.getByLabel('Starts, for whoever does it, in').selectOption('half-guard:bottom');
   await page.getByLabel('and leads to').selectOption('mount:top');
   await page.getByRole('button', { name: 'Add it' }).click();
-  await expect(page.getByText('Added by you: Net roll, Keel hook.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Take Keel hook away' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Take Net roll away' })).toBeVisible();
   await page.getByRole('button', { name: 'Forget the barnacle' }).click();
   await expect(page.getByText('the barnacle')).toHaveCount(0);
 

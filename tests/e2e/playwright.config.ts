@@ -4,8 +4,10 @@ import { launchOptions } from './chromium.mjs';
 export default defineConfig({
   testDir: '.',
   workers: 1,
-  timeout: 60_000,
+  // Generous, for a slow machine: a test waits for what it means, and these only end what hangs.
+  timeout: 240_000,
+  expect: { timeout: 30_000 },
   retries: 0,
   outputDir: '../../artifacts/results/playwright',
-  use: { launchOptions, actionTimeout: 10_000 },
+  use: { launchOptions, actionTimeout: 30_000 },
 });

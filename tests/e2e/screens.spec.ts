@@ -37,7 +37,6 @@ for (const { width, height } of [
       test.use({ viewport: { width, height }, colorScheme });
 
       test('axe finds nothing on any screen and none scrolls sideways', async ({ page, demo }) => {
-        test.setTimeout(180_000);
         for (const screen of screens) {
           await page.goto(`${demo.url}/#${screen}`);
           await expect(page.locator('main h1').first(), screen).toBeVisible();
@@ -113,7 +112,6 @@ test('axe finds nothing on the steps of logging, nor on the empty screens', asyn
 });
 
 test('axe finds nothing on a running block, its cards and the note in the log', async ({ page, demo }) => {
-  test.setTimeout(120_000);
   await page.clock.setFixedTime(new Date('2026-07-07T18:00:00'));
   await demo.send('POST', '/api/niggles', { part: 'ribs', from: '2026-07-01' });
   await demo.send('POST', '/api/blocks', {

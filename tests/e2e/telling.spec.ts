@@ -171,10 +171,7 @@ test('with the program gone the log opens, takes rolls and words, and all go up 
   await did(page, /^What I did$/, 'Single-leg takedown').click();
   await saved(page);
   // The pages' files are on the device by now.
-  await page.evaluate(async () => {
-    await navigator.serviceWorker.ready;
-    for (let i = 0; i < 100 && !navigator.serviceWorker.controller; i++) await new Promise((r) => setTimeout(r, 50));
-  });
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
   const before = await empty.get<Listed>('/api/sessions?size=1');
   await empty.kill();
 

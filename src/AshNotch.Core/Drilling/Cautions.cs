@@ -28,7 +28,7 @@ public enum Situation
 /// <param name="Situation">Stands beside a situation.</param>
 public sealed record Caution(
     string Id, string Says, bool Always = false, IReadOnlyList<string>? Cares = null, IReadOnlyList<string>? Targets = null,
-    IReadOnlyList<string>? Kinds = null, IReadOnlyList<string>? Families = null, Situation? Situation = null);
+    IReadOnlyList<TechniqueKind>? Kinds = null, IReadOnlyList<Family>? Families = null, Situation? Situation = null);
 
 /// <summary>The cautions, as data. Common practice, no source; coach, house rules, rule book and clinicians come first.</summary>
 public static class Cautions
@@ -43,13 +43,13 @@ public static class Cautions
         var family = ground.Position(start.Position)?.Family;
         return [.. All.Where(c => c.Always
             || used.Any(t => (t.Care is { } care && Has(c.Cares, care)) || (t.Finishes() && t.Target is { } target && Has(c.Targets, target)) || Has(c.Kinds, t.Kind))
-            || (family is not null && Has(c.Families, family)))];
+            || (family is { } known && Has(c.Families, known)))];
     }
 
     /// <summary>What stands beside a situation.</summary>
     public static IReadOnlyList<Caution> Of(Situation situation) => [.. All.Where(c => c.Situation == situation)];
 
-    private static bool Has(IReadOnlyList<string>? words, string word) => words?.Contains(word) == true;
+    private static bool Has<T>(IReadOnlyList<T>? set, T one) => set?.Contains(one) == true;
 
     private static IReadOnlyList<Caution> Read()
     {

@@ -21,8 +21,8 @@ internal static class DrillWords
         return spot.Role switch
         {
             Role.Even => Lower(position),
-            Role.Top => ground.Position(spot.Position)?.Family switch { "back" => $"{Lower(position)}, theirs", "leg tangle" => $"{Lower(position)}, attacking", _ => $"{Lower(position)}, from above" },
-            _ => ground.Position(spot.Position)?.Family switch { "back" => $"{Lower(position)}, yours", "leg tangle" => $"{Lower(position)}, caught", _ => $"{Lower(position)}, from below" },
+            Role.Top => ground.Position(spot.Position)?.Family switch { Family.Back => $"{Lower(position)}, theirs", Family.LegTangle => $"{Lower(position)}, attacking", _ => $"{Lower(position)}, from above" },
+            _ => ground.Position(spot.Position)?.Family switch { Family.Back => $"{Lower(position)}, yours", Family.LegTangle => $"{Lower(position)}, caught", _ => $"{Lower(position)}, from below" },
         };
     }
 

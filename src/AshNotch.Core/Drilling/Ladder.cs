@@ -64,7 +64,7 @@ public static class Ladder
     private static string? Usual(Spot from, Actor by, Spot to, GroundMap ground)
     {
         var (doer, lands) = by == Actor.Me ? (from, to) : (from.Mirror(), to.Mirror());
-        return ground.Techniques.Where(t => ground.Fit(t, doer) == 1 && t.To.Contains(lands.ToString()))
+        return ground.Techniques.Where(t => ground.Fit(t, doer) == 1 && t.To.Contains(lands))
             .OrderByDescending(t => t.Usual).ThenBy(t => t.Id, StringComparer.Ordinal).Select(t => t.Id).FirstOrDefault();
     }
 }

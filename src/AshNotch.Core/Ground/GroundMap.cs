@@ -91,16 +91,9 @@ public sealed class GroundMap
     public double Fit(Technique technique, Spot doer)
     {
         var best = 0.0;
+        var guard = Position(doer.Position)?.Scores == "guard";
         foreach (var from in technique.From)
-        {
-            best = Math.Max(best, from switch
-            {
-                "*" => 0.1,
-                _ when from.StartsWith("*guard", StringComparison.Ordinal) =>
-                    Position(doer.Position)?.Scores == "guard" && Spot.Parse(from).Role == doer.Role ? 0.3 : 0,
-                _ => Spot.Parse(from) == doer ? 1 : 0,
-            });
-        }
+            best = Math.Max(best, from.Fit(doer, guard));
 
         return best;
     }

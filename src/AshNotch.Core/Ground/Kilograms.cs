@@ -1,7 +1,7 @@
 namespace AshNotch.Core.Ground;
 
-/// <summary>A body weight. Kilograms inside, pounds only at the edges.</summary>
-public readonly record struct Kilograms
+/// <summary>A body weight, never zero: there is none without a value. Kilograms inside, pounds only at the edges.</summary>
+public sealed record Kilograms
 {
     /// <summary>The international avoirdupois pound in kilograms, exact (NIST SP 811, appendix B; value from memory).</summary>
     public const double PerPound = 0.45359237;

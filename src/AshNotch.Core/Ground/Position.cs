@@ -10,7 +10,7 @@ public sealed record Position
     public required string Name { get; init; }
 
     /// <summary>Near relations share a family.</summary>
-    public required string Family { get; init; }
+    public required Family Family { get; init; }
 
     /// <summary>Either only <see cref="Role.Even"/>, or <see cref="Role.Top"/> and <see cref="Role.Bottom"/>.</summary>
     public required IReadOnlyList<Role> Roles { get; init; }

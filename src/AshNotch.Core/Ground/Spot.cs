@@ -10,17 +10,27 @@ public readonly record struct Spot(string Position, Role Role)
 
     /// <summary>Reads <c>position:role</c>; a bare id means <see cref="Role.Even"/>.</summary>
     /// <exception cref="FormatException">The role is not top, bottom or even.</exception>
-    public static Spot Parse(string text)
+    public static Spot Parse(string text) =>
+        TryParse(text, out var spot) ? spot : throw new FormatException($"'{text}' is not a position with a role; the role is top, bottom or even.");
+
+    /// <summary>Reads <c>position:role</c> as <see cref="Parse"/> does; false when the role is not one.</summary>
+    public static bool TryParse(string text, out Spot spot)
     {
         var parts = text.Split(':');
-        return new Spot(parts[0], parts.Length == 1 ? Role.Even : parts[1] switch
+        Role? role = parts switch
         {
-            "top" => Role.Top,
-            "bottom" => Role.Bottom,
-            "even" => Role.Even,
-            _ => throw new FormatException($"'{parts[1]}' is not a role; use top, bottom or even."),
-        });
+            [_] => Role.Even,
+            [_, "top"] => Role.Top,
+            [_, "bottom"] => Role.Bottom,
+            [_, "even"] => Role.Even,
+            _ => null,
+        };
+        spot = new Spot(parts[0], role ?? Role.Even);
+        return role is not null;
     }
+
+    /// <summary>The same, but a bare id where the role is even: the form of the tables.</summary>
+    public string ToShortString() => Role == Role.Even ? Position : ToString();
 
     /// <summary><c>position:role</c>, the form that <see cref="Parse"/> reads.</summary>
     public override string ToString() => $"{Position}:{Role.ToString().ToLowerInvariant()}";

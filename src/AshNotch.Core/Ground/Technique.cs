@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace AshNotch.Core.Ground;
 
 /// <summary>Something one person does to get somewhere or to finish.</summary>
@@ -9,16 +11,15 @@ public sealed record Technique
     /// <summary>The name shown to people.</summary>
     public required string Name { get; init; }
 
-    /// <summary>
-    /// takedown, pull, entry, break, pass, sweep, back-take, escape, retention, defence, stand-up, advance or submission.
-    /// </summary>
-    public required string Kind { get; init; }
+    /// <summary>What it is for.</summary>
+    public required TechniqueKind Kind { get; init; }
 
-    /// <summary>Where it starts, seen by whoever does it: <c>position:role</c>, <c>*guard:role</c> (any guard) or <c>*</c>.</summary>
-    public IReadOnlyList<string> From { get; init; } = [];
+    /// <summary>Where it starts, seen by whoever does it.</summary>
+    public IReadOnlyList<StartPattern> From { get; init; } = [];
 
     /// <summary>Where it leads when it comes off, seen by whoever does it; the usual one first.</summary>
-    public IReadOnlyList<string> To { get; init; } = [];
+    [JsonConverter(typeof(SpotTextsJson))]
+    public IReadOnlyList<Spot> To { get; init; } = [];
 
     /// <summary>What a submission attacks, else null.</summary>
     public string? Target { get; init; }
@@ -39,5 +40,17 @@ public sealed record Technique
     public IReadOnlyList<string> Aliases { get; init; } = [];
 
     /// <summary>Whether it finishes an exchange when it comes off.</summary>
-    public bool Finishes() => Kind == "submission";
+    public bool Finishes() => Kind == TechniqueKind.Submission;
+
+    /// <summary>Whether it saves whoever does it from the other's hold or attack.</summary>
+    public bool Saves() => Kind is TechniqueKind.Escape or TechniqueKind.Retention or TechniqueKind.Defence or TechniqueKind.StandUp;
+
+    /// <summary>Whether it undoes a hold or a pass that is under way.</summary>
+    public bool Undoes() => Kind is TechniqueKind.Escape or TechniqueKind.Retention;
+
+    /// <summary>Whether it ends the contest of its spot when it comes off, told to lead elsewhere or not.</summary>
+    public bool Leaves() => Kind is not (TechniqueKind.Pull or TechniqueKind.Entry or TechniqueKind.Break or TechniqueKind.Defence);
+
+    /// <summary>Whether it prepares, so that the contest of the spot goes on after it.</summary>
+    public bool Prepares() => Kind is TechniqueKind.Entry or TechniqueKind.Break;
 }

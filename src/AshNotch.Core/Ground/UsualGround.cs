@@ -85,7 +85,7 @@ public sealed class UsualGround
     /// <summary>The near relations of a spot, itself left out.</summary>
     public IReadOnlyList<int> KinOf(int spot) => kin[spot];
 
-    private (string, Role) FamilySide(Spot spot) => (ground.Position(spot.Position)!.Family, spot.Role);
+    private (Family, Role) FamilySide(Spot spot) => (ground.Position(spot.Position)!.Family, spot.Role);
 
     private double LevelOf(Spot spot)
     {
@@ -103,32 +103,30 @@ public sealed class UsualGround
 
     private double[] RowOf(Spot spot)
     {
-        if (roads.TryGetValue(Name(spot), out var known))
+        if (roads.TryGetValue(spot.ToShortString(), out var known))
             return Row(known);
         var position = ground.Position(spot.Position)!;
-        var family = Kindred(position).Select(p => roads[Name(new Spot(p.Id, spot.Role))]).Select(Row).ToList();
+        var family = Kindred(position).Select(p => roads[new Spot(p.Id, spot.Role).ToShortString()]).Select(Row).ToList();
         var ways = WaysOf(spot);
         if (family.Count > 0)
             ways = [.. ways, .. family.Count == 1 ? family : [Mean(family)]];
-        return ways.Count == 0 ? Row(roads[Name(new Spot("scramble", Role.Even))]) : Mean(ways);
+        return ways.Count == 0 ? Row(roads["scramble"]) : Mean(ways);
     }
 
     private List<double[]> WaysOf(Spot spot)
     {
         var row = new double[Spots.Count + 1];
-        foreach (var technique in ground.Techniques.Where(t => t.From.Contains(Name(spot)) || t.From.Contains(spot.ToString())))
+        foreach (var technique in ground.Techniques.Where(t => t.From.Contains(StartPattern.At(spot))))
         {
             if (technique.Finishes())
                 row[^1] += technique.Usual;
-            foreach (var to in technique.To.Select(Spot.Parse).Where(t => t != spot))
+            foreach (var to in technique.To.Where(t => t != spot))
                 row[indices[to]] += (double)technique.Usual / technique.To.Count;
         }
 
         var sum = row.Sum();
         return sum > 0 ? [[.. row.Select(x => x / sum)]] : [];
     }
-
-    private static string Name(Spot spot) => spot.Role == Role.Even ? spot.Position : spot.ToString();
 
     private static double[] Mean(List<double[]> rows) => [.. Enumerable.Range(0, rows[0].Length).Select(i => rows.Average(r => r[i]))];
 

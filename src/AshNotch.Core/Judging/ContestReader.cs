@@ -13,9 +13,6 @@ namespace AshNotch.Core.Judging;
 /// </summary>
 public static class ContestReader
 {
-    private static readonly HashSet<string> LeavesTheSpot =
-        ["takedown", "pass", "sweep", "back-take", "escape", "retention", "stand-up", "advance", "submission"];
-
     /// <summary>Reads one exchange.</summary>
     /// <param name="exchange">The exchange.</param>
     /// <param name="index">Its place in the roll, from 0.</param>
@@ -123,8 +120,8 @@ public static class ContestReader
             return to != here;
         if (technique is null)
             return false;
-        return LeavesTheSpot.Contains(technique.Kind)
-            || (technique.Kind is "entry" or "break" && here is { } spot && !technique.To.Contains((moment.Actor == Actor.Me ? spot : spot.Mirror()).ToString()));
+        return technique.Leaves()
+            || (technique.Prepares() && here is { } spot && !technique.To.Contains(moment.Actor == Actor.Me ? spot : spot.Mirror()));
     }
 
     private static bool IsGuard(Spot? spot, GroundMap ground) => spot is { } s && ground.Position(s.Position)?.Scores == "guard";
@@ -133,7 +130,7 @@ public static class ContestReader
     {
         if (moment.Outcome == Outcome.Stopped)
             return ContestEnd.Held;
-        if (!left || technique?.Kind == "pull" || (technique?.Kind == "entry" && IsGuard(moment.From, ground) && IsGuard(moment.To, ground) && moment.From!.Value.Role == moment.To!.Value.Role))
+        if (!left || technique?.Kind == TechniqueKind.Pull || (technique?.Kind == TechniqueKind.Entry && IsGuard(moment.From, ground) && IsGuard(moment.To, ground) && moment.From!.Value.Role == moment.To!.Value.Role))
             return null;
         return moment.Actor == Actor.Me ? ContestEnd.Won : ContestEnd.Lost;
     }

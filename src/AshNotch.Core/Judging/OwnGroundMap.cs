@@ -11,7 +11,7 @@ namespace AshNotch.Core.Judging;
 /// <param name="Won">Contests won.</param>
 /// <param name="Lost">Contests lost.</param>
 /// <param name="Rate">How often the owner leaves it better off against a peer.</param>
-public sealed record MapSpot(Spot Spot, string Family, double Value, double PerRoll, int Visits, int Won, int Lost, double Rate);
+public sealed record MapSpot(Spot Spot, Family Family, double Value, double PerRoll, int Visits, int Won, int Lost, double Rate);
 
 /// <summary>A road of the owner's own ground.</summary>
 /// <param name="From">Where it begins.</param>

@@ -18,20 +18,18 @@ public static class PartStandings
 {
     private const int Least = 8;
 
-    private static readonly HashSet<string> Guards = ["open guard", "butterfly", "under legs", "closed guard", "half guard"];
-
     /// <summary>The part a spot belongs to; null for none.</summary>
     public static string? PartOf(Spot spot, GroundMap ground) => (ground.Position(spot.Position)?.Family, spot.Role) switch
     {
-        ("feet", _) => "on-the-feet",
-        ({ } family, Role.Bottom) when Guards.Contains(family) => "guard",
-        ({ } family, Role.Top) when Guards.Contains(family) || family == "passing" => "passing",
-        ("pin" or "mount" or "turtle", Role.Top) => "pinning",
-        ("pin" or "mount" or "turtle" or "passing", Role.Bottom) => "under-pins",
-        ("back", Role.Top) => "back-attack",
-        ("back", Role.Bottom) => "back-defence",
-        ("leg tangle", Role.Bottom) => "leg-defence",
-        ("leg tangle", _) => "legs",
+        (Family.Feet, _) => "on-the-feet",
+        ({ } family, Role.Bottom) when family.IsGuard() => "guard",
+        ({ } family, Role.Top) when family.IsGuard() || family == Family.Passing => "passing",
+        (Family.Pin or Family.Mount or Family.Turtle, Role.Top) => "pinning",
+        (Family.Pin or Family.Mount or Family.Turtle or Family.Passing, Role.Bottom) => "under-pins",
+        (Family.Back, Role.Top) => "back-attack",
+        (Family.Back, Role.Bottom) => "back-defence",
+        (Family.LegTangle, Role.Bottom) => "leg-defence",
+        (Family.LegTangle, _) => "legs",
         _ => null,
     };
 

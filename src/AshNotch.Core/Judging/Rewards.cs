@@ -63,7 +63,7 @@ public sealed class Rewards
         {
             (Role.Bottom, "guard") when after != "back" && after != "back-no-points" && after != "nothing" => 2,
             (Role.Top, "guard") when after is "past" or "mount" or "knee-on-belly" => 3,
-            (Role.Even, _) when ground.Position(from.Position)!.Family == "feet" && after is "guard" or "past" or "mount" or "knee-on-belly" => 2,
+            (Role.Even, _) when ground.Position(from.Position)!.Family == Family.Feet && after is "guard" or "past" or "mount" or "knee-on-belly" => 2,
             _ => 0,
         };
         return way + pin;

@@ -59,5 +59,5 @@ public static class BodyLoads
     private sealed record Roles(IReadOnlyList<BodyPart> Top, IReadOnlyList<BodyPart> Bottom);
 
     private sealed record Table(
-        Dictionary<string, Pair> Kinds, Dictionary<string, List<BodyPart>> Targets, Dictionary<string, Pair> Techniques, Dictionary<string, Roles> Positions);
+        Dictionary<TechniqueKind, Pair> Kinds, Dictionary<string, List<BodyPart>> Targets, Dictionary<string, Pair> Techniques, Dictionary<string, Roles> Positions);
 }

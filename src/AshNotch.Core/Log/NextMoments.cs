@@ -72,7 +72,7 @@ public sealed class NextMoments
     private static IReadOnlyList<Spot> Destinations(Technique technique, Actor actor, IEnumerable<Followed> seen)
     {
         var own = seen.Where(f => f.To is not null).GroupBy(f => f.To!.Value).OrderByDescending(g => g.Sum(f => f.Count)).Select(g => g.Key);
-        var usual = technique.To.Select(Spot.Parse).Select(s => actor == Actor.Me ? s : s.Mirror());
+        var usual = technique.To.Select(s => actor == Actor.Me ? s : s.Mirror());
         return [.. own.Concat(usual).Distinct()];
     }
 }

@@ -1,4 +1,6 @@
+using System.Reflection;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 
 namespace AshNotch.Core.Log;
 
@@ -29,8 +31,11 @@ public static class Word
         where T : struct, Enum
     {
         public static readonly Dictionary<T, string> Words =
-            Enum.GetValues<T>().ToDictionary(v => v, v => JsonNamingPolicy.KebabCaseLower.ConvertName(v.ToString()));
+            Enum.GetValues<T>().ToDictionary(v => v, Written);
 
         public static readonly Dictionary<string, T> Values = Words.ToDictionary(p => p.Value, p => p.Key);
+
+        private static string Written(T value) =>
+            typeof(T).GetField(value.ToString())?.GetCustomAttribute<JsonStringEnumMemberNameAttribute>()?.Name ?? JsonNamingPolicy.KebabCaseLower.ConvertName(value.ToString());
     }
 }

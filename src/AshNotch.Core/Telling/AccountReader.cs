@@ -209,7 +209,7 @@ public sealed class AccountReader
     }
 
     private bool Names(Hit whole, string position) =>
-        whole.Meaning.Id == "guard-pull" || ground.Technique(whole.Meaning.Id)!.To.Any(t => Spot.Parse(t).Position == position);
+        whole.Meaning.Id == "guard-pull" || ground.Technique(whole.Meaning.Id)!.To.Any(t => t.Position == position);
 
     private static bool Inside(Hit hit, Hit? longer) =>
         longer is not null && longer.Words > hit.Words && longer.From <= hit.From && longer.To >= hit.To;

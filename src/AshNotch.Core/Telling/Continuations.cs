@@ -45,7 +45,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
 
     private void Moments(Story story, Evidence evidence, Technique technique, string? place, double gain, Beam into)
     {
-        if (technique.Kind is "escape" or "retention" && Unsettled(story, evidence) is { } undone)
+        if (technique.Undoes() && Unsettled(story, evidence) is { } undone)
             story = undone;
         var told = technique;
         foreach (var actor in Both)
@@ -85,7 +85,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
     // "He passed, but I had my knee back in before he settled": the pass did not come off.
     private Story? Unsettled(Story story, Evidence evidence)
     {
-        if (story.Last is not { Kind: StepKind.Moment, Outcome: Outcome.Done, Technique.Kind: "pass" or "sweep" or "advance" or "takedown" } last || !Near(last, evidence, 12))
+        if (story.Last is not { Kind: StepKind.Moment, Outcome: Outcome.Done, Technique.Kind: TechniqueKind.Pass or TechniqueKind.Sweep or TechniqueKind.Advance or TechniqueKind.Takedown } last || !Near(last, evidence, 12))
             return null;
         for (var at = last.Evidence!.Hit.To; at < Math.Min(tokens.Count, evidence.Hit.To + 9); at++)
         {
@@ -110,7 +110,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
     {
         if (story.Last is not { Kind: StepKind.Moment, Outcome: Outcome.Done, Technique: { } technique } last || last.Actor != actor || !Near(last, evidence, 9) || GoesOn(last.Evidence!.Hit.To, evidence.Hit.From))
             return 0;
-        return technique.Kind is "pull" or "entry" || technique.To.Any(t => Spot.Parse(t).Position == place) ? 4 : 0;
+        return technique.Kind is TechniqueKind.Pull or TechniqueKind.Entry || technique.To.Any(t => t.Position == place) ? 4 : 0;
     }
 
     private bool GoesOn(int from, int to)
@@ -151,7 +151,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
 
         if (destinations.Count == 0)
         {
-            into.Add(After(story, step with { To = technique.Kind == "defence" ? step.From : null }, score));
+            into.Add(After(story, step with { To = technique.Kind == TechniqueKind.Defence ? step.From : null }, score));
             return;
         }
 

@@ -29,8 +29,8 @@ internal sealed class Fits(GroundMap ground)
         var usual = 0.06 * technique.Usual;
         if (spot is not { } here)
         {
-            var starts = technique.From.Where(f => !f.StartsWith('*')).Select(Spot.Parse).ToList();
-            var implied = starts.Count > 0 && starts.All(s => s.Position == starts[0].Position || s.Position is "clinch" or "standing") && technique.Kind is not "entry" ? View(starts[0], actor) : (Spot?)null;
+            var starts = technique.From.Select(f => f.Spot).OfType<Spot>().ToList();
+            var implied = starts.Count > 0 && starts.All(s => s.Position == starts[0].Position || s.Position is "clinch" or "standing") && technique.Kind != TechniqueKind.Entry ? View(starts[0], actor) : (Spot?)null;
             if (implied is { Position: "clinch" })
                 implied = new Spot("standing", Role.Even);
             return new Fit(usual, implied, implied is not null);
@@ -48,10 +48,10 @@ internal sealed class Fits(GroundMap ground)
         var doer = View(here, actor);
         if (technique.Id == "sprawl" && ground.Position(here.Position)?.Scores is not ("nothing" or "guard"))
             return new Fit(2 * Weights.StartsMirrored, null, false);
-        if (technique.To.Any(t => Spot.Parse(t) == doer) && technique.Kind is "advance" or "back-take" or "defence" && technique.Id != "settle-pin")
+        if (technique.To.Contains(doer) && technique.Kind is TechniqueKind.Advance or TechniqueKind.BackTake or TechniqueKind.Defence && technique.Id != "settle-pin")
             return new Fit(Weights.AlreadyThere, null, false);
-        var mirrored = technique.From.Count > 0 && technique.From.All(f => Opposed(f, doer));
-        return new Fit((mirrored ? Weights.StartsMirrored * (technique.Kind is "escape" or "retention" ? 2 : 1) : Weights.StartsElsewhere) + usual, null, false);
+        var mirrored = technique.From.Count > 0 && technique.From.All(f => f.Role is { } role && role != Role.Even && role == doer.Role.Mirror());
+        return new Fit((mirrored ? Weights.StartsMirrored * (technique.Undoes() ? 2 : 1) : Weights.StartsElsewhere) + usual, null, false);
     }
 
     /// <summary>How well the technique starts at the owner's spot: 1 named, 0.6 any guard, 0.35 near, 0.1 anywhere, 0 not.</summary>
@@ -69,13 +69,8 @@ internal sealed class Fits(GroundMap ground)
         if (technique.Id is "single-leg" or "double-leg" or "ankle-pick" && doer.Role == Role.Bottom && ground.Position(doer.Position)?.Scores == "guard")
             return 0.35;
         foreach (var from in technique.From)
-        {
-            if (from.StartsWith('*'))
-                continue;
-            var spot = Spot.Parse(from);
-            if (spot.Role == doer.Role && Related(spot.Position, doer.Position))
+            if (from.Spot is { } spot && spot.Role == doer.Role && Related(spot.Position, doer.Position))
                 return 0.35;
-        }
 
         return fit > 0 ? 0.1 : 0;
     }
@@ -106,9 +101,9 @@ internal sealed class Fits(GroundMap ground)
         destinations.GetOrAdd((technique.Id, actor, from), _ => Led(technique, actor, from));
 
     private IReadOnlyList<Spot> Led(Technique technique, Actor actor, Spot? from) =>
-        technique.Kind == "defence" && from is { } here && technique.To.Count == 1 && Start(technique, actor, here) > 0.3 && technique.Id is not ("sprawl" or "turtle-up")
+        technique.Kind == TechniqueKind.Defence && from is { } here && technique.To.Count == 1 && Start(technique, actor, here) > 0.3 && technique.Id is not ("sprawl" or "turtle-up")
             ? [here]
-            : [.. technique.To.Select(Spot.Parse).Select(s => View(s, actor)).OrderBy(s => s == from && technique.Id != "settle-pin" ? 1 : 0)];
+            : [.. technique.To.Select(s => View(s, actor)).OrderBy(s => s == from && technique.Id != "settle-pin" ? 1 : 0)];
 
     /// <summary>How well the spot follows where the story stands.</summary>
     public double Follows(Story story, Spot spot)
@@ -139,7 +134,7 @@ internal sealed class Fits(GroundMap ground)
     public bool Related(string one, string other) =>
         one == other || (ground.Position(one) is { } a && ground.Position(other) is { } b
             && (a.Family == b.Family || (Guard(a) && Guard(b) && (a.Id is "open-guard" or "seated-guard" || b.Id is "open-guard" or "seated-guard")
-                && a.Family != "half guard" && b.Family != "half guard" && a.Family != "closed guard" && b.Family != "closed guard")));
+                && a.Family is not (Family.HalfGuard or Family.ClosedGuard) && b.Family is not (Family.HalfGuard or Family.ClosedGuard))));
 
     private static bool Guard(Position position) => position.Scores == "guard";
 
@@ -151,14 +146,6 @@ internal sealed class Fits(GroundMap ground)
 
     private static Spot View(Spot spot, Actor actor) => actor == Actor.Me ? spot : spot.Mirror();
 
-    private bool Opposed(string from, Spot doer)
-    {
-        if (from == "*")
-            return false;
-        var role = from.Contains(':') ? Spot.Parse(from.Replace("*guard", "open-guard")).Role : Role.Even;
-        return role == doer.Role.Mirror() && role != Role.Even;
-    }
-
     // A sprawl answers a shot, a defence answers the attack: it is the other who does it.
     private static double Reply(Technique technique, Actor actor, Step? last)
     {
@@ -169,10 +156,10 @@ internal sealed class Fits(GroundMap ground)
             "sprawl" => before.Id is "single-leg" or "double-leg" or "low-single" or "takedown" or "wrestle-up",
             "hide-the-heel" => before.Id.EndsWith("heel-hook", StringComparison.Ordinal),
             "hand-fight-the-choke" => before.Target == "neck",
-            "knee-elbow-frame" or "high-leg" or "invert" => before.Kind == "pass",
+            "knee-elbow-frame" or "high-leg" or "invert" => before.Kind == TechniqueKind.Pass,
             "whizzer" => before.Id is "single-leg" or "half-guard-sweep" or "wrestle-up",
             "shoulder-counter-choke" => before.Id is "guillotine" or "arm-in-guillotine",
-            _ => technique.Kind == "defence" && technique.Id.EndsWith("-defence", StringComparison.Ordinal) && before.Finishes(),
+            _ => technique.Kind == TechniqueKind.Defence && technique.Id.EndsWith("-defence", StringComparison.Ordinal) && before.Finishes(),
         };
         if (!answers)
             return 0;

@@ -12,17 +12,17 @@ internal static class Restating
             return loose.Id is not ("armbar" or "guillotine" or "triangle");
         return loose.Id switch
         {
-            "pass" => close.Kind == "pass",
-            "sweep" => close.Kind is "sweep" || close.Finishes() && close.Id == "omoplata",
-            "reversal" => close.Kind is "sweep" or "escape",
-            "takedown" => close.Kind == "takedown" || close.Id is "wrestle-up",
-            "back-take" => close.Kind == "back-take" || close.Id is "arm-drag" or "gift-wrap-step" or "leg-drag-pass",
-            "re-guard" => close.Kind is "escape" or "retention" or "defence",
-            "escape" => close.Kind is "escape" or "retention" or "defence",
+            "pass" => close.Kind == TechniqueKind.Pass,
+            "sweep" => close.Kind == TechniqueKind.Sweep || close.Finishes() && close.Id == "omoplata",
+            "reversal" => close.Kind is TechniqueKind.Sweep or TechniqueKind.Escape,
+            "takedown" => close.Kind == TechniqueKind.Takedown || close.Id is "wrestle-up",
+            "back-take" => close.Kind == TechniqueKind.BackTake || close.Id is "arm-drag" or "gift-wrap-step" or "leg-drag-pass",
+            "re-guard" => close.Undoes() || close.Kind == TechniqueKind.Defence,
+            "escape" => close.Undoes() || close.Kind == TechniqueKind.Defence,
             "choke" => close.Target == "neck",
             "submission" => close.Finishes(),
-            "settle-pin" => close.Kind is "pass" or "takedown",
-            "guard-setup" => close.Kind == "pull",
+            "settle-pin" => close.Kind is TechniqueKind.Pass or TechniqueKind.Takedown,
+            "guard-setup" => close.Kind == TechniqueKind.Pull,
             "heel-hook" => close.Id is "inside-heel-hook" or "outside-heel-hook",
             "armbar" => close.Id is "belly-down-armbar",
             "frame-and-hip-escape" => close.Id is "elbow-knee-escape",
@@ -30,7 +30,7 @@ internal static class Restating
             "go-behind" => false,
             "disengage" => close.Id is "clear-the-knee-line",
             "technical-stand-up" => close.Id is "clear-the-knee-line" or "disengage",
-            "seat-belt" => close.Kind == "back-take",
+            "seat-belt" => close.Kind == TechniqueKind.BackTake,
             _ => false,
         };
     }

@@ -28,7 +28,7 @@ internal sealed class WhatBecame
     public double Of(Hit hit, Technique technique)
     {
         var usual = technique.Finishes() ? Weights.SubmissionStopped : Weights.ToldDone;
-        var own = technique.Kind is "escape" or "retention" or "defence" or "stand-up";
+        var own = technique.Saves();
         return Outcome(hit, usual, own) - (Negated(hit) == 1 ? Weights.CouldNot : 0)
             + (technique.Finishes() ? Finished(hit) + (countedTaps ? Weights.CountedTaps : 0) : 0);
     }

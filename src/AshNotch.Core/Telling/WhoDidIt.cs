@@ -20,7 +20,7 @@ internal sealed class WhoDidIt
     /// <summary>Log odds that the owner did it.</summary>
     public double Of(Hit hit, Technique technique, Subject subject)
     {
-        var own = technique.Kind is "escape" or "retention" or "defence" or "stand-up" or "sprawl";
+        var own = technique.Saves();
         var first = hit.From - 1;
         for (var back = 0; back < 3 && first >= 0 && grammar.Owner(first) == 0 && Words.Small.Contains(tokens[first].Text) && tokens[first + 1].Before == Break.None; back++)
             first--;

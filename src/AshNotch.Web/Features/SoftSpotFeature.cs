@@ -28,7 +28,7 @@ public static class SoftSpotFeature
 
     /// <summary>One spot of a list.</summary>
     public sealed record SpotAnswer(
-        string Position, Role Role, string Family, double Gain, double GainLow, double GainHigh, double ChanceTop3,
+        string Position, Role Role, Family Family, double Gain, double GainLow, double GainHigh, double ChanceTop3,
         int Visits, int Won, int Lost, double Rate, double RateLow, double RateHigh, string Verdict, Evidence Evidence);
 
     /// <summary>
@@ -114,7 +114,7 @@ public static class SoftSpotFeature
             [.. techniques.Where(t => t.Actor == who && who == actor).Take(1).Select(t => new StandsOut(t.Technique, t.Done, t.Stopped, t.Share))];
         var address = $"/api/soft-spots/{spot.Position}/{Word.Of(spot.Role)}";
         return new SpotAnswer(
-            spot.Position, spot.Role, ground.Position(spot.Position)?.Family ?? "", ranked.Gain, ranked.GainLow, ranked.GainHigh, ranked.ChanceTop3,
+            spot.Position, spot.Role, ground.Position(spot.Position)?.Family ?? Family.Own, ranked.Gain, ranked.GainLow, ranked.GainHigh, ranked.ChanceTop3,
             ranked.Visits, ranked.Won, ranked.Lost, ranked.Rate.Rate, ranked.Rate.Low, ranked.Rate.High, ranked.Verdict,
             new Evidence(
                 Best(Actor.Them), Best(Actor.Me), judgement.MovesAt(spot).Where(m => m.Key.End == ContestEnd.Held).Sum(m => m.Value),

@@ -14,10 +14,15 @@ public static class OpenApiShapes
             var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
             if (type == typeof(Kilograms))
             {
-                var nullable = type != context.JsonTypeInfo.Type ? JsonSchemaType.Null : 0;
-                schema.Type = JsonSchemaType.Number | nullable;
+                schema.Type = JsonSchemaType.Number | JsonSchemaType.Null;
                 (schema.Minimum, schema.Maximum) = ("20", "300");
             }
+
+            if (context.JsonTypeInfo.ElementType == typeof(StartPattern))
+                schema.Items = new OpenApiSchema { Type = JsonSchemaType.String };
+
+            if (context.JsonPropertyInfo is { CustomConverter: SpotTextsJson })
+                (schema.Type, schema.Items) = (JsonSchemaType.Array, new OpenApiSchema { Type = JsonSchemaType.String });
 
             if (type == typeof(TimeOnly))
             {

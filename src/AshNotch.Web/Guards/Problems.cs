@@ -9,6 +9,10 @@ namespace AshNotch.Web.Guards;
 /// <summary>Answers that say in sentences what is wrong (RFC 9457).</summary>
 public static class Problems
 {
+    /// <summary>For a body larger than <see cref="Server.LargestBody"/>.</summary>
+    public static ProblemHttpResult TooLarge =>
+        Of(StatusCodes.Status413PayloadTooLarge, "Too large.", $"More than {Server.LargestBody / 1024} KiB in one go is not taken here; a whole logbook goes to the import.");
+
     /// <summary>A problem of its own.</summary>
     public static ProblemHttpResult Of(int status, string title, string detail) =>
         TypedResults.Problem(new ProblemDetails { Status = status, Title = title, Detail = detail });
@@ -67,8 +71,7 @@ internal sealed class Failures(ILogger<Failures> log) : IExceptionHandler
         var answer = exception switch
         {
             StoreException fault => Problems.Of(fault),
-            BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } =>
-                Problems.Of(StatusCodes.Status413PayloadTooLarge, "Too large.", $"More than {Server.LargestBody / 1024} KiB in one go is not taken here; a whole logbook goes to the import."),
+            BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => Problems.TooLarge,
             BadHttpRequestException bad => Problems.Of(bad.StatusCode, "Not understood.", "The request could not be read. Check its address and its parameters."),
             OperationCanceledException => Problems.Of(CalledOff, "Stopped.", "The request was called off; nothing of it was kept."),
             _ => Problems.Of(StatusCodes.Status500InternalServerError, "That is our fault.", "Something went wrong inside Ash Notch. What you had entered before is safe; try again, and keep your words until it works."),

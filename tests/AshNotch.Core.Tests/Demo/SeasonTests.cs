@@ -92,8 +92,8 @@ public class SeasonTests
     [Fact]
     public void A_weak_leg_defence_that_is_rarely_needed_is_no_soft_spot_to_work_on()
     {
-        Assert.InRange(Readings(_ => true).Sum(r => r.Visits.Count(v => v.Role == Role.Bottom && Ground.Position(v.Position)!.Family == "leg tangle")), 3, 30);
-        Assert.DoesNotContain(Judge(_ => true).SoftSpots.Take(5), s => Ground.Position(s.Spot.Position)!.Family == "leg tangle");
+        Assert.InRange(Readings(_ => true).Sum(r => r.Visits.Count(v => v.Role == Role.Bottom && Ground.Position(v.Position)!.Family == Family.LegTangle)), 3, 30);
+        Assert.DoesNotContain(Judge(_ => true).SoftSpots.Take(5), s => Ground.Position(s.Spot.Position)!.Family == Family.LegTangle);
     }
 
     private static readonly GroundMap Ground = GroundMap.Default.With(Log.Vocabulary);

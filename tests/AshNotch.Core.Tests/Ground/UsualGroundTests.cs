@@ -109,14 +109,14 @@ public class UsualGroundTests
     {
         var own = Map.With(new PersonalWords
         {
-            Positions = [new Position { Id = "plank-guard", Name = "Plank guard", Family = "half guard", Roles = [Role.Top, Role.Bottom], Scores = "guard" }],
-            Techniques = [new Technique { Id = "plank-roll", Name = "Plank roll", Kind = "sweep", From = ["plank-guard:bottom"], To = ["mount:top"], Usual = 3 }],
+            Positions = [new Position { Id = "plank-guard", Name = "Plank guard", Family = Family.HalfGuard, Roles = [Role.Top, Role.Bottom], Scores = "guard" }],
+            Techniques = [new Technique { Id = "plank-roll", Name = "Plank roll", Kind = TechniqueKind.Sweep, From = [StartPattern.Parse("plank-guard:bottom")], To = [Spot.Parse("mount:top")], Usual = 3 }],
         }).Usual;
         var (plank, half) = (own.IndexOf(Spot.Parse("plank-guard:bottom")), own.IndexOf(Spot.Parse("half-guard:bottom")));
         Assert.True(own.Kin(plank, half));
         Assert.Equal(1, own.Won[plank].Sum(), 9);
         Assert.True(own.Won[plank][own.IndexOf(Spot.Parse("mount:top"))] > 0.4);
-        var family = Map.Positions.Where(p => p.Family == "half guard").Average(p => Map.Level(new Spot(p.Id, Role.Bottom)));
+        var family = Map.Positions.Where(p => p.Family == Family.HalfGuard).Average(p => Map.Level(new Spot(p.Id, Role.Bottom)));
         Assert.Equal(family, own.Level[plank], 9);
     }
 }

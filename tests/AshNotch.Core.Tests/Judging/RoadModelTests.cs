@@ -13,8 +13,8 @@ public class RoadModelTests
 
     private static readonly GroundMap Small = new(
         [
-            new Position { Id = "feet", Name = "Feet", Family = "feet", Roles = [Role.Even], Scores = "nothing" },
-            new Position { Id = "floor", Name = "Floor", Family = "floor", Roles = [Role.Top, Role.Bottom], Scores = "guard" },
+            new Position { Id = "feet", Name = "Feet", Family = Family.Feet, Roles = [Role.Even], Scores = "nothing" },
+            new Position { Id = "floor", Name = "Floor", Family = Family.OpenGuard, Roles = [Role.Top, Role.Bottom], Scores = "guard" },
         ],
         [],
         [new UsualLevel("floor", 0.2, "")],

@@ -164,7 +164,7 @@ public class AccountReaderTests
     {
         var told = Reader.Read("First round no gi with Tarquin, white belt, 92 kg, six minutes. I pulled guard. Second round with Odalys, a purple belt. She pulled guard.");
         Assert.Equal(["Tarquin", "Odalys"], told.Rolls.Select(r => r.Partner));
-        Assert.Equal((BeltColour.White, 92.0, 6.0, Attire.NoGi), (told.Rolls[0].Belt, told.Rolls[0].Weight!.Value.Value, told.Rolls[0].Minutes, told.Rolls[0].Attire));
+        Assert.Equal((BeltColour.White, 92.0, 6.0, Attire.NoGi), (told.Rolls[0].Belt, told.Rolls[0].Weight!.Value, told.Rolls[0].Minutes, told.Rolls[0].Attire));
         Assert.Equal(BeltColour.Purple, told.Rolls[1].Belt);
         Assert.Equal([0, 1], told.Exchanges.Select(e => e.Roll));
     }

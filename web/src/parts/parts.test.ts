@@ -1,7 +1,7 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { ground } from '../lib/log/ground.svelte.ts';
-import type { Exchange, NextMoment, SpotAnswer, Vocabulary } from '../lib/api/types.ts';
+import type { Exchange, NextMoment, Position, SpotAnswer, Technique, Vocabulary } from '../lib/api/types.ts';
 import MomentEditor from '../pages/log/MomentEditor.svelte';
 import NextButtons from '../pages/log/NextButtons.svelte';
 import SpotPicker from '../pages/log/SpotPicker.svelte';
@@ -11,7 +11,7 @@ import Stick from '../sticks/Stick.svelte';
 import BeltBoxes from './BeltBoxes.svelte';
 import Moments from './Moments.svelte';
 
-const position = (id: string, name: string, family: string, roles: ('even' | 'top' | 'bottom')[], worth: number) => ({
+const position = (id: string, name: string, family: Position['family'], roles: ('even' | 'top' | 'bottom')[], worth: number) => ({
   id,
   name,
   family,
@@ -23,7 +23,7 @@ const position = (id: string, name: string, family: string, roles: ('even' | 'to
   says: '',
   aliases: id === 'half-guard' ? ['hg'] : [],
 });
-const technique = (id: string, name: string, kind: string, more = {}) => ({
+const technique = (id: string, name: string, kind: Technique['kind'], more = {}) => ({
   id,
   name,
   kind,

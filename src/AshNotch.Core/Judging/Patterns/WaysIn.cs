@@ -47,8 +47,7 @@ public static class WaysIn
 
     private static WayTooRare Told(RankedSpot ranked, double now, double usual, IReadOnlyList<RollReading> readings, GroundMap ground)
     {
-        var spot = ranked.Spot.ToString();
-        var leading = ground.Techniques.Where(t => t.To.Contains(spot)).Select(t => t.Id).ToHashSet();
+        var leading = ground.Techniques.Where(t => t.To.Contains(ranked.Spot)).Select(t => t.Id).ToHashSet();
         var tries = readings.SelectMany(r => r.Contests)
             .Where(c => c is { Actor: Actor.Me, Technique: not null } && (c.Next == ranked.Spot || (c.End == ContestEnd.Held && leading.Contains(c.Technique))))
             .ToList();

@@ -2312,9 +2312,9 @@ export interface components {
             /** @description Stands beside submissions that attack this. */
             targets?: null | string[];
             /** @description Stands beside techniques of this kind. */
-            kinds?: null | string[];
+            kinds?: null | components["schemas"]["TechniqueKind"][];
             /** @description Stands beside starts in positions of this family. */
-            families?: null | string[];
+            families?: null | components["schemas"]["Family"][];
             situation?: null | components["schemas"]["Situation"];
         };
         ContestAnswer: {
@@ -2538,6 +2538,11 @@ export interface components {
             /** @description With a tap: by what, if known. */
             technique?: null | string;
         };
+        /**
+         * @description Near relations among positions: what is learned in one is believed, more weakly, of the others. Written as in the tables, in plain words.
+         * @enum {unknown}
+         */
+        Family: "own" | "feet" | "passing" | "open guard" | "butterfly" | "under legs" | "closed guard" | "half guard" | "leg tangle" | "pin" | "mount" | "back" | "turtle" | "control";
         FirstAnswer: {
             caught: boolean;
             technique: string;
@@ -2641,6 +2646,7 @@ export interface components {
              */
             high: number;
         };
+        /** @description A body weight, never zero: there is none without a value. Kilograms inside, pounds only at the edges. */
         Kilograms: null | number;
         /** @description A step on a ladder. */
         LadderStep: {
@@ -2704,7 +2710,7 @@ export interface components {
             /** @description The spot. */
             spot: components["schemas"]["Spot"];
             /** @description Its family. */
-            family: string;
+            family: components["schemas"]["Family"];
             /**
              * Format: double
              * @description How much better a roll is for the owner there than on average, under the objective, per roll.
@@ -3179,7 +3185,7 @@ export interface components {
             /** @description The name shown to people. */
             name: string;
             /** @description Near relations share a family. */
-            family: string;
+            family: components["schemas"]["Family"];
             /** @description Either only Role.Even, or Role.Top and Role.Bottom. */
             roles: components["schemas"]["Role"][];
             /** @description What a scoreboard makes of it: guard, past, knee-on-belly, mount, back, back-no-points or nothing. */
@@ -3592,7 +3598,7 @@ export interface components {
         SpotAnswer: {
             position: string;
             role: components["schemas"]["Role"];
-            family: string;
+            family: components["schemas"]["Family"];
             /** Format: double */
             gain: number;
             /** Format: double */
@@ -3746,9 +3752,9 @@ export interface components {
             id: string;
             /** @description The name shown to people. */
             name: string;
-            /** @description takedown, pull, entry, break, pass, sweep, back-take, escape, retention, defence, stand-up, advance or submission. */
-            kind: string;
-            /** @description Where it starts, seen by whoever does it: `position:role`, `*guard:role` (any guard) or `*`. */
+            /** @description What it is for. */
+            kind: components["schemas"]["TechniqueKind"];
+            /** @description Where it starts, seen by whoever does it. */
             from: string[];
             /** @description Where it leads when it comes off, seen by whoever does it; the usual one first. */
             to: string[];
@@ -3768,6 +3774,11 @@ export interface components {
             /** @description Other names in use. */
             aliases: string[];
         };
+        /**
+         * @description What a technique is for. Written as in the tables: lower-case words joined by hyphens.
+         * @enum {unknown}
+         */
+        TechniqueKind: "takedown" | "pull" | "entry" | "break" | "pass" | "sweep" | "back-take" | "escape" | "retention" | "defence" | "stand-up" | "advance" | "submission";
         /** @description How often one technique of one person was seen in a spot. */
         TechniqueTally: {
             /** @description Who. */

@@ -47,17 +47,31 @@ internal sealed record GainDraws(int[] Fought, IReadOnlyList<GainDraw> All)
             return new GainDraws(fought, []);
         int[] drawn = [.. Enumerable.Range(0, tallies.Length).Where(s => tallies[s].Won + tallies[s].Lost > 0 || fitted.Values.Visits(s) >= Weighty)];
         double[] back = [.. fought.Select(fitted.Values.Back)];
+        var widths = fitted.Levels.Widths();
         var all = new GainDraw[Draws];
         Parallel.For(
             0, Draws, new ParallelOptions { CancellationToken = stop },
-            () => new Space(fitted, drawn),
+            () => new Space(fitted, drawn, widths),
             (i, _, space) =>
             {
                 all[i] = One(fitted, rewards, fought, drawn, back, new Dice(new Xoshiro256StarStar(Seed + i, threadSafe: false)), space);
                 return space;
             },
             _ => { });
+        Widen(all, fitted.Roads.Width);
         return new GainDraws(fought, all);
+    }
+
+    /// <summary>Spreads the gains of the draws about their means by a factor.</summary>
+    private static void Widen(GainDraw[] draws, double factor)
+    {
+        foreach (var gains in new Func<GainDraw, double[]>[] { d => d.Soft, d => d.Lever, d => d.Earned })
+            for (var k = 0; k < gains(draws[0]).Length; k++)
+            {
+                var mean = draws.Average(d => gains(d)[k]);
+                foreach (var draw in draws)
+                    gains(draw)[k] = mean + (factor * (gains(draw)[k] - mean));
+            }
     }
 
     /// <summary>How often the owner leaves each spot that was fought over better off against the peer, with the draws' 80 % interval.</summary>
@@ -71,7 +85,7 @@ internal sealed record GainDraws(int[] Fought, IReadOnlyList<GainDraw> All)
 
     private static GainDraw One(Fitted fitted, Rewards rewards, int[] fought, int[] drawn, double[] back, Dice dice, Space space)
     {
-        var levels = fitted.Levels.Drawn(dice);
+        var levels = fitted.Levels.Drawn(dice, space.Widths);
         fitted.Roads.Draw(dice, drawn, space.Won, space.Lost);
         for (var s = 0; s < space.P.Length; s++)
             space.P[s] = SpecialFunctions.Logistic(fitted.Levels.AlphaOf(levels, s) + fitted.PeerGap);
@@ -95,18 +109,21 @@ internal sealed record GainDraws(int[] Fought, IReadOnlyList<GainDraw> All)
     /// <summary>Memory that one thread uses again for each of its draws.</summary>
     private sealed class Space
     {
-        public Space(Fitted fitted, int[] drawn)
+        public Space(Fitted fitted, int[] drawn, double[] widths)
         {
             var n = fitted.Roads.Won.Length;
             (Won, Lost) = ([.. fitted.Roads.Won], [.. fitted.Roads.Lost]);
             foreach (var s in drawn)
                 (Won[s], Lost[s]) = (new double[n + 1], new double[n + 1]);
+            Widths = widths;
             (P, System) = (new double[n], new double[n * n]);
         }
 
         public double[][] Won { get; }
 
         public double[][] Lost { get; }
+
+        public double[] Widths { get; }
 
         public double[] P { get; }
 

@@ -3,6 +3,15 @@ namespace AshNotch.Core.Judging;
 /// <summary>A fitted <see cref="LevelModel"/>: its most probable parameters, and their spread after the partners are eliminated.</summary>
 public sealed class LevelFit
 {
+    /// <summary>A spot counts towards the scatter of levels when its variance has fallen below this share of the prior's.</summary>
+    private const double Informed = 0.8;
+
+    /// <summary>How far the scatter of levels may be from the usual, as the standard deviation of its logarithm.</summary>
+    private const double ScatterSpread = 0.4;
+
+    /// <summary>What is not fitted, the partners' differences from spot to spot above all. Set on simulated athletes.</summary>
+    private const double Unfitted = 1.1;
+
     private readonly LevelModel model;
     private readonly LogisticFit fit;
 
@@ -62,13 +71,39 @@ public sealed class LevelFit
     }
 
     /// <summary>All parameters drawn from their belief.</summary>
-    internal double[] Drawn(Dice dice)
+    internal double[] Drawn(Dice dice, double[] widths)
     {
         var drawn = new double[fit.Mode.Length];
         for (var i = 0; i < drawn.Length; i++)
             drawn[i] = dice.Normal();
         fit.Draw(drawn);
+        for (var s = 0; s < widths.Length; s++)
+        {
+            ref var own = ref drawn[Layout.Spot(s)];
+            own = fit.Mode[Layout.Spot(s)] + (widths[s] * (own - fit.Mode[Layout.Spot(s)]));
+        }
+
         return drawn;
+    }
+
+    /// <summary>
+    /// How much wider or narrower than the fit says each spot's own level is known, when levels scatter about their families by
+    /// more or less than <see cref="LevelModel.SpotSd"/>: the error of an estimate that is shrunk by one scale where another is
+    /// true, w²v + (1-w)²σ², against w²v + (1-w)²·0.57², with v the error before shrinking and w = 0.57² / (0.57² + v).
+    /// </summary>
+    internal double[] Widths()
+    {
+        const double Shrunk = LevelModel.SpotSd * LevelModel.SpotSd;
+        var n = model.Ground.Spots.Count;
+        var variances = Enumerable.Range(0, n).Select(s => fit.Variance((Layout.Spot(s), 1))).ToArray();
+        var known = Enumerable.Range(0, n).Where(s => variances[s] < Informed * Shrunk)
+            .Select(s => (fit.Mode[Layout.Spot(s)] / (1 - (variances[s] / Shrunk)), variances[s] / (1 - (variances[s] / Shrunk)))).ToList();
+        var scatter = Misfit.Scatter(known, LevelModel.SpotSd, ScatterSpread);
+        return [.. variances.Select(c =>
+        {
+            var left = Math.Min(c / Shrunk, 1);
+            return Unfitted * Math.Sqrt(Math.Max(0, c - (left * left * Shrunk) + (left * left * scatter * scatter)) / c);
+        })];
     }
 
     internal double MeanGap() => model.MeanGap(this);

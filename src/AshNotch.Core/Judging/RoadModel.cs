@@ -18,6 +18,7 @@ public sealed class RoadModel
     /// <summary>How many contests the prior of a row is worth.</summary>
     public const double PriorWeight = 6;
 
+    private const double ConcentrationSpread = 0.6;
     private const double Mistaken = 0.05;
     private const int Sweeps = 6;
 
@@ -26,6 +27,7 @@ public sealed class RoadModel
     private readonly double[][] told;
     private readonly (int Row, int Next, int Count)[] seen;
     private readonly double[] blind;
+    private readonly Lazy<double> concentration;
     private readonly int n;
 
     /// <param name="ground">The ground.</param>
@@ -50,6 +52,7 @@ public sealed class RoadModel
                 onlySeen.Add((row, road.Next, count));
         }
 
+        concentration = new Lazy<double>(() => Misfit.Concentration(prior.Select((row, i) => ((double[])[.. row.Select(x => x / PriorWeight)], told[i])), PriorWeight, ConcentrationSpread));
         onlySeen.Sort();
         seen = [.. onlySeen];
         var starts = counts.Starts.Select((count, s) => count + (PriorWeight * Spread(ground.Start[s]))).ToList();
@@ -75,7 +78,7 @@ public sealed class RoadModel
             }
         }
 
-        return new RoadFit(rows, Start);
+        return new RoadFit(rows, Start, concentration);
     }
 
     /// <summary>A: row y holds the chances that the next contest written down is at y, when the next contest is at each u.</summary>
@@ -170,15 +173,22 @@ public sealed class RoadFit
     /// </summary>
     private const double Believed = 0.5;
 
+    /// <summary>What the usual rows are worth on athletes whose roads are much like them, and how the draws widen where they are worth less. Set on simulated athletes.</summary>
+    private const double WellFitted = 12;
+    private const double Widening = 0.08;
+
+
     private const double Small = 0.05;
     private const double SmallShare = 0.01;
 
     private readonly double[][] rows;
     private readonly Lazy<RowDraw[]> draws;
+    private readonly Lazy<double> concentration;
     private readonly int n;
 
-    internal RoadFit(double[][] rows, double[] start)
+    internal RoadFit(double[][] rows, double[] start, Lazy<double> concentration)
     {
+        this.concentration = concentration;
         (this.rows, Start) = (rows, start);
         n = rows.Length / 2;
         Won = [.. rows[..n].Select(Mean)];
@@ -194,6 +204,9 @@ public sealed class RoadFit
 
     /// <summary>The mean row after a loss.</summary>
     public double[][] Lost { get; }
+
+    /// <summary>By how much the gains drawn from these roads are spread for the misfit of the usual rows; 1 where they fit.</summary>
+    internal double Width => Math.Max(1, Math.Pow(WellFitted / concentration.Value, Widening));
 
     /// <summary>A row's parameters made to sum to one: the mean of its Dirichlet.</summary>
     internal static double[] Mean(double[] parameters)

@@ -21,7 +21,7 @@ public class LogisticMapTests
             var fit = new LogisticMap(rows, [(0.3, 1 / 0.36)]).Fit();
             double Score(double level) => x.won - ((x.won + x.lost) * SpecialFunctions.Logistic(level + x.offset)) - ((level - 0.3) / 0.36);
             Assert.True(fit.Converged);
-            Assert.Equal(Brent.FindRoot(Score, -60, 60, 1e-10), fit.Mode[0], 5);
+            Assert.Equal(Brent.FindRoot(Score, -60, 60, 1e-10), fit.Mode[0], 1e-5);
             var p = SpecialFunctions.Logistic(fit.Mode[0] + x.offset);
             Assert.Equal(1 / ((1 / 0.36) + ((x.won + x.lost) * p * (1 - p))), fit.Variance((0, 1)), 6);
         });

@@ -117,7 +117,7 @@ public static class BlockFeature
             var today = asked.Today?.Value ?? clock.Today();
             return Figures.Of(new RefreshersAnswer(
                 today,
-                [.. Drills.Due(log, today).Select(r => new RefresherAnswer(r.Block, r.Focus.Id, Plans.Title(r.Focus, log.Ground), r.Number, r.Due, r.BroughtOn))],
+                [.. Drills.Due(judged, log, today).Select(r => new RefresherAnswer(r.Block, r.Focus.Id, Plans.Title(r.Focus, log.Ground), r.Number, r.Due, r.BroughtOn))],
                 Plans.Refreshing(Drills.Basis(judged, log, Plans.RefreshingEvening(today), today, null))));
         }).WithTags("drilling");
 

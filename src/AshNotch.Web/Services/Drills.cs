@@ -37,11 +37,11 @@ public static class Drills
             Ground = log.Ground,
             Owner = Standpoint.Owner(owner),
             Today = today,
-            Done = Plans.DoneIn(block.Id, log.Readings),
+            Done = judged.Once(("done", block.Id, log.Change), () => Plans.DoneIn(block.Id, log.Readings)),
             Niggles = Niggles(log),
             Mates = judged.Once("mates", () => PartnerChoice.Usually([.. log.Partners.Select(p => p.Partner)], log.Readings)),
             Present = present,
-            Refreshers = Due(log, today),
+            Refreshers = Due(judged, log, today),
             HeavyWeek = WeekLoads.IsHeavy(WeekLoads.Of(log.Visits, today), today),
         };
     }
@@ -58,8 +58,8 @@ public static class Drills
     });
 
     /// <summary>Every refresher still to come, next first.</summary>
-    public static IReadOnlyList<Refresher> Due(LogSnapshot log, DateOnly today) =>
-        [.. log.Blocks.SelectMany(b => Refreshers.Of(b.Value, log.Readings, today)).OrderBy(r => r.Due)];
+    public static IReadOnlyList<Refresher> Due(Judged judged, LogSnapshot log, DateOnly today) => judged.Once(("due", log.Change, today), () =>
+        (IReadOnlyList<Refresher>)[.. log.Blocks.SelectMany(b => Refreshers.Of(b.Value, log.Readings, today)).OrderBy(r => r.Due)]);
 
     /// <summary>Every takeaway of the part of the log that was judged, oldest first.</summary>
     public static IReadOnlyList<Takeaway> Takeaways(Judged judged) => judged.Once("takeaways", () => Takeaway.In(judged.Readings));

@@ -23,6 +23,7 @@ public sealed record JudgementAsked(Objective Objective, Attire? Attire = null, 
 /// <summary>A judgement, the picture of the log that it rests on, and the part of it that was judged.</summary>
 public sealed class Judged
 {
+    private const int MostKept = 200;
     private readonly Dictionary<object, object> kept = [];
 
     internal Judged(LogSnapshot log, JudgementAsked asked, CancellationToken stop)
@@ -45,7 +46,7 @@ public sealed class Judged
     /// <summary>The part of the log that was judged, roll by roll, oldest first.</summary>
     public ReadingList Readings { get; }
 
-    /// <summary>Something that follows from it, worked out once and kept as long as it.</summary>
+    /// <summary>Something that follows from it, worked out once and kept as long as it, or until very many things were asked.</summary>
     /// <param name="what">What it is: a name, or a record of a name and what it depends on.</param>
     /// <param name="make">Works it out.</param>
     public T Once<T>(object what, Func<T> make)
@@ -60,6 +61,8 @@ public sealed class Judged
         var made = make();
         lock (kept)
         {
+            if (kept.Count >= MostKept)
+                kept.Clear();
             return kept.TryAdd(what, made) ? made : (T)kept[what];
         }
     }

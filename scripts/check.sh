@@ -24,6 +24,10 @@ add() {
   echo "$([ "$f" -eq 0 ] && echo 'ok   ' || echo 'FAIL ') $3: $p passed, $f failed"
 }
 
+csharp_is_formatted() {
+  dotnet tool restore && dotnet csharpier check src tests benches
+}
+
 need_chromium() {
   [ -x /usr/bin/chromium ] && return
   say "installing Chromium for the browser tests (once)"

@@ -21,8 +21,12 @@ switch (args.FirstOrDefault())
         break;
     default:
         Console.WriteLine("./bench telling [times|errors|aside]: how well and how fast told accounts are read");
-        Console.WriteLine("./bench judging [athletes=300] [seed=1] [rolls=48,96,192] [ends=0.5] [levels=0.3] [roads=0.6] [objective=submissions]: judgements against athletes whose truth is known");
-        Console.WriteLine("./bench verdict [athletes=400] [seed=1] [rolls=48] [change=0|5|10]: false alarms and power of the verdict on a block");
+        Console.WriteLine(
+            "./bench judging [athletes=300] [seed=1] [rolls=48,96,192] [ends=0.5] [levels=0.3] [roads=0.6] [objective=submissions]: judgements against athletes whose truth is known"
+        );
+        Console.WriteLine(
+            "./bench verdict [athletes=400] [seed=1] [rolls=48] [change=0|5|10]: false alarms and power of the verdict on a block"
+        );
         Console.WriteLine("./bench years: every page after ten hard years, beside one plain SQL scan; import, export, memory");
         Console.WriteLine("./bench explain WORDS: what the words say of each match");
         break;

@@ -13,7 +13,11 @@ internal static class TellingBench
     public static void Run(IReadOnlyList<string> asked)
     {
         if (!asked.Contains("times"))
-            Score(asked.Contains("errors"), asked.Contains("aside"), asked.FirstOrDefault(a => a.StartsWith("from=", StringComparison.Ordinal))?[5..]);
+            Score(
+                asked.Contains("errors"),
+                asked.Contains("aside"),
+                asked.FirstOrDefault(a => a.StartsWith("from=", StringComparison.Ordinal))?[5..]
+            );
         if (asked.Count == 0 || asked.Contains("times"))
             Times();
     }
@@ -34,7 +38,7 @@ internal static class TellingBench
                     Console.WriteLine(report);
             }
 
-            Console.WriteLine($"{style.Key,-10} moments F1 {moments.F1:0.000} {moments}; spots F1 {spots.F1:0.000} {spots}");
+            Console.WriteLine($"{style.Key, -10} moments F1 {moments.F1:0.000} {moments}; spots F1 {spots.F1:0.000} {spots}");
         }
     }
 
@@ -56,7 +60,7 @@ internal static class TellingBench
             }
 
             var median = times.Skip(warmUp).Order().ElementAt(rounds / 2);
-            Console.WriteLine($"{length,5}   {median,9:0.00}   {median * 100 / length,9:0.00}");
+            Console.WriteLine($"{length, 5}   {median, 9:0.00}   {median * 100 / length, 9:0.00}");
         }
     }
 }

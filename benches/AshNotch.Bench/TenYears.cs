@@ -37,18 +37,31 @@ internal static class TenYears
         return log with
         {
             Partners = [.. log.Partners.Select(p => p with { Id = p.Id + people })],
-            Sessions = [.. log.Sessions.Select(s => s with
-            {
-                Id = $"{tag}-{s.Id}",
-                Date = At(s.Date),
-                Rolls = [.. s.Rolls.Select(r => r with
-                {
-                    Id = $"{tag}-{r.Id}",
-                    PartnerId = r.PartnerId + people,
-                    Goes = r.Goes is { } goes ? goes with { Block = tag + goes.Block } : null,
-                })],
-            })],
-            Blocks = [.. log.Blocks.Select(b => b with { Id = tag + b.Id, From = At(b.From), EndedOn = b.EndedOn is { } end ? At(end) : null })],
+            Sessions =
+            [
+                .. log.Sessions.Select(s =>
+                    s with
+                    {
+                        Id = $"{tag}-{s.Id}",
+                        Date = At(s.Date),
+                        Rolls =
+                        [
+                            .. s.Rolls.Select(r =>
+                                r with
+                                {
+                                    Id = $"{tag}-{r.Id}",
+                                    PartnerId = r.PartnerId + people,
+                                    Goes = r.Goes is { } goes ? goes with { Block = tag + goes.Block } : null,
+                                }
+                            ),
+                        ],
+                    }
+                ),
+            ],
+            Blocks =
+            [
+                .. log.Blocks.Select(b => b with { Id = tag + b.Id, From = At(b.From), EndedOn = b.EndedOn is { } end ? At(end) : null }),
+            ],
             Niggles = [.. log.Niggles.Select(n => n with { Id = tag + n.Id, From = At(n.From), To = At(n.To ?? n.From.AddDays(9)) })],
             SelfRatings = [.. log.SelfRatings.Select(r => r with { Date = At(r.Date) })],
         };

@@ -72,11 +72,17 @@ internal static class YearsBench
         await using (var to = File.Create(file))
             await LogbookFile.Write(to, log);
         var rolls = log.Sessions.SelectMany(s => s.Rolls).ToList();
-        Console.WriteLine(FormattableString.Invariant(
-            $"{log.Sessions.Count} sessions, {rolls.Count} rolls, {rolls.SelectMany(r => r.Exchanges).Sum(e => e.Moments.Count)} moments, {log.Partners.Count} partners; {new FileInfo(file).Length / 1e6:0.0} MB as a file; {Environment.ProcessorCount} cores"));
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"{log.Sessions.Count} sessions, {rolls.Count} rolls, {rolls.SelectMany(r => r.Exchanges).Sum(e => e.Moments.Count)} moments, {log.Partners.Count} partners; {new FileInfo(file).Length / 1e6:0.0} MB as a file; {Environment.ProcessorCount} cores"
+            )
+        );
         var session = log.Sessions[^2];
         var names = new (string, string)[] { ("{block}", log.Blocks[^1].Id), ("{session}", session.Id), ("{roll}", session.Rolls[0].Id) };
-        (string Name, string Path)[] pages = [.. Pages.Select(p => (p.Name, names.Aggregate(p.Path, (path, n) => path.Replace(n.Item1, n.Item2))))];
+        (string Name, string Path)[] pages =
+        [
+            .. Pages.Select(p => (p.Name, names.Aggregate(p.Path, (path, n) => path.Replace(n.Item1, n.Item2)))),
+        ];
         var data = Path.Combine(folder, "log");
         var peak = 0L;
         double[] scans = [];
@@ -101,13 +107,16 @@ internal static class YearsBench
                 await Get(client, path);
                 double warm = Median([.. await Times(Rounds, () => Get(client, path))]);
                 double written = Median([.. await Times(ColdRounds, async () =>
-                {
-                    await Write(client);
-                    return await Get(client, path);
-                })]);
+                    {
+                        await Write(client);
+                        return await Get(client, path);
+                    })]);
                 var size = (await client.GetByteArrayAsync(path)).Length / 1000.0;
-                Console.WriteLine(FormattableString.Invariant(
-                    $"{pages[i].Name,-22}{warm,9:0.0}{warm / scan,9:0.00}{written,16:0.0}{written / scan,9:0.00}{starts[i],16:0.0}{starts[i] / scan,9:0.00}{size,9:0.0}"));
+                Console.WriteLine(
+                    FormattableString.Invariant(
+                        $"{pages[i].Name, -22}{warm, 9:0.0}{warm / scan, 9:0.00}{written, 16:0.0}{written / scan, 9:0.00}{starts[i], 16:0.0}{starts[i] / scan, 9:0.00}{size, 9:0.0}"
+                    )
+                );
             }
 
             await SaveDuringImport(client, file);
@@ -115,7 +124,11 @@ internal static class YearsBench
             peak = me.WorkingSet64;
             GC.Collect();
         });
-        Console.WriteLine(FormattableString.Invariant($"managed memory after all pages: {GC.GetTotalMemory(forceFullCollection: true) / 1e6:0} MB (the bench's own log with it); working set of bench and program together {peak / 1e6:0} MB"));
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"managed memory after all pages: {GC.GetTotalMemory(forceFullCollection: true) / 1e6:0} MB (the bench's own log with it); working set of bench and program together {peak / 1e6:0} MB"
+            )
+        );
     }
 
     private static async Task Import(HttpClient client, string file)
@@ -136,7 +149,11 @@ internal static class YearsBench
         var buffer = new byte[1 << 16];
         for (int n; (n = await stream.ReadAsync(buffer)) > 0; length += n)
             first = first == 0 ? clock.Elapsed.TotalSeconds : first;
-        Console.WriteLine(FormattableString.Invariant($"export: {clock.Elapsed.TotalSeconds:0.0} s, first bytes after {first:0.00} s, {length / 1e6:0.0} MB"));
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"export: {clock.Elapsed.TotalSeconds:0.0} s, first bytes after {first:0.00} s, {length / 1e6:0.0} MB"
+            )
+        );
     }
 
     private static async Task SaveDuringImport(HttpClient client, string file)
@@ -157,7 +174,8 @@ internal static class YearsBench
     /// <summary>A write that judgements rest on: a session of one thin roll.</summary>
     private static async Task Write(HttpClient client)
     {
-        const string body = """{"date": "2026-06-20", "kind": "class", "attire": "gi", "rolls": [{"id": "r", "partnerId": "odalys-5", "exchanges": [{"start": {"position": "half-guard", "role": "bottom"}, "moments": [{"actor": "them", "technique": "knee-cut", "outcome": "done"}]}]}]}""";
+        const string body =
+            """{"date": "2026-06-20", "kind": "class", "attire": "gi", "rolls": [{"id": "r", "partnerId": "odalys-5", "exchanges": [{"start": {"position": "half-guard", "role": "bottom"}, "moments": [{"actor": "them", "technique": "knee-cut", "outcome": "done"}]}]}]}""";
         (await client.PostAsync("/api/sessions", new StringContent(body, Encoding.UTF8, "application/json"))).EnsureSuccessStatusCode();
     }
 
@@ -170,13 +188,14 @@ internal static class YearsBench
         await use(client);
     }
 
-    private static Task<double> Get(HttpClient client, string path) => Timed(async () =>
-    {
-        using var answer = await client.GetAsync(path);
-        if (!answer.IsSuccessStatusCode)
-            Console.WriteLine($"{path}: {(int)answer.StatusCode}");
-        await answer.Content.ReadAsByteArrayAsync();
-    });
+    private static Task<double> Get(HttpClient client, string path) =>
+        Timed(async () =>
+        {
+            using var answer = await client.GetAsync(path);
+            if (!answer.IsSuccessStatusCode)
+                Console.WriteLine($"{path}: {(int)answer.StatusCode}");
+            await answer.Content.ReadAsByteArrayAsync();
+        });
 
     private static async Task<double> Timed(Func<Task> what)
     {
@@ -199,8 +218,7 @@ internal static class YearsBench
         using var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={file}");
         connection.Open();
         using var command = connection.CreateCommand();
-        command.CommandText =
-            """
+        command.CommandText = """
             SELECT m.from_position, m.from_role, m.actor, m.outcome, r.partner_key, count(*) FROM moment m
             JOIN exchange e ON e.key = m.exchange_key JOIN roll r ON r.key = e.roll_key JOIN session s ON s.key = r.session_key
             WHERE r.binned_at IS NULL AND s.binned_at IS NULL GROUP BY 1, 2, 3, 4, 5

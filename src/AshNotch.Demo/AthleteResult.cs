@@ -48,13 +48,21 @@ public sealed record AthleteResult
         var counts = LogCounts.Of(readings, ground.Usual);
         var judged = Standpoint.Owner(log.Athlete, objective);
         var judgement = Judgement.Of(ground, counts, judged);
-        IReadOnlyDictionary<Spot, double> soft = athlete.SoftGains(objective), lever = athlete.LeverGains(objective);
+        IReadOnlyDictionary<Spot, double> soft = athlete.SoftGains(objective),
+            lever = athlete.LeverGains(objective);
         var prior = Judgement.Of(ground, new LogCounts(ground.Usual), judged);
         var met = judgement.Levers.Select(l => ground.Usual.IndexOf(l.Spot)).ToList();
-        double Alone(double step) => met.Count == 0 ? 0 : Share(step > 0.3 ? lever : soft, ground.Usual.Spots[met.MaxBy(s => prior.Values.Gain(s, Step(prior.Levels.Alpha(s), step)))]);
+        double Alone(double step) =>
+            met.Count == 0
+                ? 0
+                : Share(
+                    step > 0.3 ? lever : soft,
+                    ground.Usual.Spots[met.MaxBy(s => prior.Values.Gain(s, Step(prior.Levels.Alpha(s), step)))]
+                );
         var contests = readings.SelectMany(r => r.Contests).Where(c => c.End != ContestEnd.Held).ToList();
         var lost = contests.Where(c => c.End == ContestEnd.Lost).ToList();
-        double Picked(IEnumerable<(Spot Spot, double Score)> by) => by.ToList() is { Count: > 0 } all ? Share(soft, all.MaxBy(p => p.Score).Spot) : 0;
+        double Picked(IEnumerable<(Spot Spot, double Score)> by) =>
+            by.ToList() is { Count: > 0 } all ? Share(soft, all.MaxBy(p => p.Score).Spot) : 0;
         return new AthleteResult
         {
             Lever = Share(lever, judgement.Levers[0].Spot),
@@ -64,7 +72,12 @@ public sealed record AthleteResult
             PriorLever = Alone(0.5),
             PriorSoft = Alone(0.2),
             MostTaps = Picked(lost.Where(c => c.Finished).GroupBy(c => c.Spot).Select(g => (g.Key, (double)g.Count()))),
-            WorstRate = Picked(contests.GroupBy(c => c.Spot).Where(g => g.Count() >= 5).Select(g => (g.Key, g.Average(c => c.End == ContestEnd.Lost ? 1.0 : 0)))),
+            WorstRate = Picked(
+                contests
+                    .GroupBy(c => c.Spot)
+                    .Where(g => g.Count() >= 5)
+                    .Select(g => (g.Key, g.Average(c => c.End == ContestEnd.Lost ? 1.0 : 0)))
+            ),
             MostLost = Picked(lost.GroupBy(c => c.Spot).Select(g => (g.Key, (double)g.Count()))),
             RateCover = judgement.Levers.Average(l => athlete.Rate(l.Spot) is var p && p >= l.Rate.Low && p <= l.Rate.High ? 1.0 : 0.0),
             BeltCover = Math.Abs(judgement.Levels.Belt - athlete.BeltSlope) <= 1.2816 * judgement.Levels.BeltSd ? 1 : 0,
@@ -83,6 +96,13 @@ public sealed record AthleteResult
     private static IReadOnlyList<Checked> Check(IReadOnlyList<RankedSpot> list, IReadOnlyDictionary<Spot, double> gains)
     {
         var best = gains.OrderByDescending(g => g.Value).Take(3).Select(g => g.Key).ToHashSet();
-        return [.. list.Select(l => new Checked(l.ChanceTop3, best.Contains(l.Spot), gains[l.Spot] >= l.GainLow && gains[l.Spot] <= l.GainHigh))];
+        return
+        [
+            .. list.Select(l => new Checked(
+                l.ChanceTop3,
+                best.Contains(l.Spot),
+                gains[l.Spot] >= l.GainLow && gains[l.Spot] <= l.GainHigh
+            )),
+        ];
     }
 }

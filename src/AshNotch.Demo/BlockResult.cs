@@ -23,21 +23,40 @@ public sealed record BlockResult(Verdict Verdict, bool PlainAlarm)
     {
         var map = GroundMap.Default;
         Spot First(Logbook log) => Chosen.GetOrAdd((seed, rolls), _ =>
-        {
-            var counts = LogCounts.Of(RollReading.Of(log, map), map.Usual);
-            return Judgement.Of(map, counts, Standpoint.Owner(log.Athlete)).SoftSpots[0].Spot;
-        });
+            {
+                var counts = LogCounts.Of(RollReading.Of(log, map), map.Usual);
+                return Judgement.Of(map, counts, Standpoint.Owner(log.Athlete)).SoftSpots[0].Spot;
+            });
 
         var (log, spot, from) = new TrueAthlete(map, new World(), seed).Changed(rolls, First, change, ease, goes);
         var readings = RollReading.Of(log, map).ToList();
-        var focus = new Focus { Id = "f", Spot = spot, Purpose = Purpose.Plug };
-        var verdict = Verdicts.Of(readings, focus, new Block { Id = "b", From = from, Weeks = 4 }, Standpoint.Owner(log.Athlete), map);
+        var focus = new Focus
+        {
+            Id = "f",
+            Spot = spot,
+            Purpose = Purpose.Plug,
+        };
+        var verdict = Verdicts.Of(
+            readings,
+            focus,
+            new Block
+            {
+                Id = "b",
+                From = from,
+                Weeks = 4,
+            },
+            Standpoint.Owner(log.Athlete),
+            map
+        );
         return new BlockResult(verdict, Plain(verdict.Earlier, verdict.Since));
     }
 
     private static bool Plain(Stretch before, Stretch after)
     {
-        double a = before.Won + 0.5, b = before.Lost + 0.5, c = after.Won + 0.5, d = after.Lost + 0.5;
+        double a = before.Won + 0.5,
+            b = before.Lost + 0.5,
+            c = after.Won + 0.5,
+            d = after.Lost + 0.5;
         return (Math.Log(c / d) - Math.Log(a / b)) / Math.Sqrt((1 / a) + (1 / b) + (1 / c) + (1 / d)) > 1.2816;
     }
 }

@@ -21,8 +21,24 @@ internal static class DemoBlock
     /// <summary>Niggles of the season.</summary>
     public static IReadOnlyList<Niggle> Niggles { get; } =
     [
-        new() { Id = "ribs-march", Part = BodyPart.Ribs, Side = Side.Left, From = new DateOnly(2026, 3, 21), To = new DateOnly(2026, 4, 2), HowMuch = Soreness.Clear, Notes = "Under Tarquin, nobody's fault." },
-        new() { Id = "fingers-june", Part = BodyPart.Fingers, Side = Side.Right, From = new DateOnly(2026, 6, 9), HowMuch = Soreness.Slight },
+        new()
+        {
+            Id = "ribs-march",
+            Part = BodyPart.Ribs,
+            Side = Side.Left,
+            From = new DateOnly(2026, 3, 21),
+            To = new DateOnly(2026, 4, 2),
+            HowMuch = Soreness.Clear,
+            Notes = "Under Tarquin, nobody's fault.",
+        },
+        new()
+        {
+            Id = "fingers-june",
+            Part = BodyPart.Fingers,
+            Side = Side.Right,
+            From = new DateOnly(2026, 6, 9),
+            HowMuch = Soreness.Slight,
+        },
     ];
 
     /// <summary>The log with the block in it.</summary>
@@ -47,7 +63,17 @@ internal static class DemoBlock
         var before = log with { Sessions = [.. log.Sessions.Where(s => s.Date < From)] };
         var readings = RollReading.Of(before, ground).ToList();
         var judgement = Judgement.Of(ground, LogCounts.Of(readings, ground.Usual), Standpoint.Owner(log.Athlete));
-        var candidate = Candidates.At(new Spot("half-guard", Role.Bottom), Purpose.Plug, readings, judgement, ground, [], AccountReader.Default, [], From)!;
+        var candidate = Candidates.At(
+            new Spot("half-guard", Role.Bottom),
+            Purpose.Plug,
+            readings,
+            judgement,
+            ground,
+            [],
+            AccountReader.Default,
+            [],
+            From
+        )!;
         return new Block
         {
             Id = Id,
@@ -59,7 +85,15 @@ internal static class DemoBlock
                 new DrillDay(DayOfWeek.Thursday, new TimeOnly(18, 30), 0, 20, 0),
                 new DrillDay(DayOfWeek.Saturday, new TimeOnly(10, 0), 0, 20, 5),
             ],
-            Focuses = [candidate.Focus with { Id = "half-guard", ThinSide = Side.Left, Cue = "Knee shield up before they settle, then the far arm." }],
+            Focuses =
+            [
+                candidate.Focus with
+                {
+                    Id = "half-guard",
+                    ThinSide = Side.Left,
+                    Cue = "Knee shield up before they settle, then the far arm.",
+                },
+            ],
             EndedOn = Closed,
             Ended = BlockEnd.Closed,
             Notes = "Ysolde agreed: half guard first, everything else later.",
@@ -72,7 +106,10 @@ internal static class DemoBlock
         if (!inBlock && !refresher)
             return null;
         var spot = focus.Ladder.ToList().FindIndex(r => r.Kind == RungKind.InSpot);
-        var rung = refresher ? -1 : done.Count == 0 ? spot : Plans.StandingOf(focus, done).Rung;
+        var rung =
+            refresher ? -1
+            : done.Count == 0 ? spot
+            : Plans.StandingOf(focus, done).Rung;
         var start = rung < 0 ? focus.Ladder[spot] : focus.Ladder[rung];
         var week = (session.Date.DayNumber - From.DayNumber) / 7;
         var mate = Club.Mates.First(m => m.Partner.Id == Helpers[session.Date.DayNumber % Helpers.Length]);
@@ -90,9 +127,27 @@ internal static class DemoBlock
             Minutes = 8,
             Intensity = Intensity.Technical,
             Intent = Intent.OwnGame,
-            Goes = new Goes(Id, focus.Id, rung, start.Start, start.Kind == RungKind.InSpot, [.. Enumerable.Range(0, goes).Select(i => new Try(
-                chance.Happens(Math.Clamp((done.Count == 0 ? 0.3 : 0.62) + (0.06 * week) - (0.04 * steps) - (i < thin ? 0.05 : 0), 0.1, 0.9)),
-                i < thin ? Side.Left : Side.Right))]),
+            Goes = new Goes(
+                Id,
+                focus.Id,
+                rung,
+                start.Start,
+                start.Kind == RungKind.InSpot,
+                [
+                    .. Enumerable
+                        .Range(0, goes)
+                        .Select(i => new Try(
+                            chance.Happens(
+                                Math.Clamp(
+                                    (done.Count == 0 ? 0.3 : 0.62) + (0.06 * week) - (0.04 * steps) - (i < thin ? 0.05 : 0),
+                                    0.1,
+                                    0.9
+                                )
+                            ),
+                            i < thin ? Side.Left : Side.Right
+                        )),
+                ]
+            ),
         };
     }
 }

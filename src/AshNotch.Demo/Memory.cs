@@ -26,6 +26,9 @@ public sealed record Memory(double Keeps = 0.72, double KeepsTaps = 0.98, double
                 kept.Add(moment with { Side = side, Clock = clock, Sure = sure, To = whereTo ? moment.To : null });
         }
 
-        return happened with { Moments = kept };
+        return happened with
+        {
+            Moments = kept,
+        };
     }
 }

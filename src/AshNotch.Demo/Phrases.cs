@@ -8,33 +8,66 @@ internal static class Phrases
 {
     private static readonly string[] EarlyAims =
     [
-        "Two grips before anything.", "Bottom only tonight.", "Frames first, then hips.", "Breathe out when I am pinned.",
-        "Sit up in guard, no flat back.", "Stand in base before I touch a collar.", "One attack from every top spot.", "Slow start, no rushing the pass.",
+        "Two grips before anything.",
+        "Bottom only tonight.",
+        "Frames first, then hips.",
+        "Breathe out when I am pinned.",
+        "Sit up in guard, no flat back.",
+        "Stand in base before I touch a collar.",
+        "One attack from every top spot.",
+        "Slow start, no rushing the pass.",
     ];
 
     private static readonly string[] BlockAims =
     [
-        "Half guard: near elbow inside before he settles.", "Half guard: win the knee line on the left.", "Knee shield in early, head off his chest.",
-        "Underhook or frame, never neither.", "Ask Odalys for half guard rounds.", "Half guard on the left, ten starts.",
+        "Half guard: near elbow inside before he settles.",
+        "Half guard: win the knee line on the left.",
+        "Knee shield in early, head off his chest.",
+        "Underhook or frame, never neither.",
+        "Ask Odalys for half guard rounds.",
+        "Half guard on the left, ten starts.",
     ];
 
-    private static readonly string[] CupAims = ["First grip is mine.", "Score first, then settle.", "Cup rounds: no gift points.", "Back or nothing when they turtle."];
+    private static readonly string[] CupAims =
+    [
+        "First grip is mine.",
+        "Score first, then settle.",
+        "Cup rounds: no gift points.",
+        "Back or nothing when they turtle.",
+    ];
 
     private static readonly string[] SessionNotes =
     [
-        "Cold in the loft, slow to warm up.", "Good class on collar grips.", "Tired from work, kept it light at the end.", "Ysolde showed the long step again.",
-        "Mats full, two rolls cut short by the wall.", "Felt sharp from the second round on.", "Shoulders heavy after the hull job.", "Fenwick brought buns.",
+        "Cold in the loft, slow to warm up.",
+        "Good class on collar grips.",
+        "Tired from work, kept it light at the end.",
+        "Ysolde showed the long step again.",
+        "Mats full, two rolls cut short by the wall.",
+        "Felt sharp from the second round on.",
+        "Shoulders heavy after the hull job.",
+        "Fenwick brought buns.",
     ];
 
     private static readonly string[] RollNotes =
     [
-        "{0} got the grip first every time.", "Good pace with {0}, no rush.", "{0} said my head is too low when I come up.", "Lost the count of resets with {0}.",
-        "Want another round with {0} from the same start.", "{0} felt heavier than last week.", "Best I have moved against {0}.",
+        "{0} got the grip first every time.",
+        "Good pace with {0}, no rush.",
+        "{0} said my head is too low when I come up.",
+        "Lost the count of resets with {0}.",
+        "Want another round with {0} from the same start.",
+        "{0} felt heavier than last week.",
+        "Best I have moved against {0}.",
     ];
 
     private static readonly Dictionary<string, string[]> Lessons = new()
     {
-        ["knee-cut"] = ["Get the near elbow inside before the knee comes through.", "Knee line first. The grip can wait.", "Do not lie flat under the knee cut.", "Left side again: turn toward the knee, not away."],
+        ["knee-cut"] =
+        [
+            "Get the near elbow inside before the knee comes through.",
+            "Knee line first. The grip can wait.",
+            "Do not lie flat under the knee cut.",
+            "Left side again: turn toward the knee, not away.",
+        ],
         ["smash-pass"] = ["Knees apart means frames are late.", "Hips out the moment the weight comes."],
         ["rear-naked-choke"] = ["Two hands on the choking arm, then think.", "Chin is not a defence."],
         ["arm-triangle"] = ["Keep the elbow off my own neck.", "Answer early or do not answer."],
@@ -47,20 +80,42 @@ internal static class Phrases
     // What Ysolde shows on Tuesdays, week after week; two of them Runa has not tried since.
     private static readonly string[] Lesson =
     [
-        "knee-cut", "hip-bump-sweep", "arm-drag", "kimura-grip", "elbow-knee-escape", "bow-and-arrow", "loop-choke", "half-guard-sweep", "net-roll",
-        "deep-half-sweep", "seat-belt", "torreando",
+        "knee-cut",
+        "hip-bump-sweep",
+        "arm-drag",
+        "kimura-grip",
+        "elbow-knee-escape",
+        "bow-and-arrow",
+        "loop-choke",
+        "half-guard-sweep",
+        "net-roll",
+        "deep-half-sweep",
+        "seat-belt",
+        "torreando",
     ];
 
     private static readonly (string Part, double Early, double Later)[] OwnView =
     [
-        ("on-the-feet", 4, 5), ("guard", 6, 5.5), ("passing", 5, 5.5), ("pinning", 6, 6), ("under-pins", 4, 4.5), ("back-attack", 7, 7),
-        ("back-defence", 3, 3.5), ("legs", 2, 2), ("leg-defence", 4, 3),
+        ("on-the-feet", 4, 5),
+        ("guard", 6, 5.5),
+        ("passing", 5, 5.5),
+        ("pinning", 6, 6),
+        ("under-pins", 4, 4.5),
+        ("back-attack", 7, 7),
+        ("back-defence", 3, 3.5),
+        ("legs", 2, 2),
+        ("leg-defence", 4, 3),
     ];
 
     private static readonly string[] PlainLessons =
     [
-        "Win the inside knee before I reach for the collar.", "Stop waiting once I have the grip.", "Stay on top, then hunt.", "Look for the back when they turn.",
-        "Grip, then move. Not both at once.", "Commit to the first sweep or leave it.", "Rest in a good spot, not in a bad one.",
+        "Win the inside knee before I reach for the collar.",
+        "Stop waiting once I have the grip.",
+        "Stay on top, then hunt.",
+        "Look for the back when they turn.",
+        "Grip, then move. Not both at once.",
+        "Commit to the first sweep or leave it.",
+        "Rest in a good spot, not in a bad one.",
     ];
 
     private static readonly Dictionary<string, string[]> ReasonsByKind = new()
@@ -73,40 +128,54 @@ internal static class Phrases
         ["escape"] = ["gave-space", "finish-before-control"],
     };
 
-    private static readonly string[] Betters = ["frame on the hip before turning", "keep the near elbow in", "let the grip go earlier", "come up on the elbow at once", "turn in, not away"];
+    private static readonly string[] Betters =
+    [
+        "frame on the hip before turning",
+        "keep the near elbow in",
+        "let the grip go earlier",
+        "come up on the elbow at once",
+        "turn in, not away",
+    ];
 
     public static string? Aim(int week, bool cup, Chance chance) =>
         cup ? CupAims[0]
         : week >= 15 ? chance.Of(CupAims)
         : week >= Season.BlockWeek && week < Season.BlockWeek + 4 ? chance.Of(BlockAims)
-        : chance.Happens(0.7) ? chance.Of(EarlyAims) : null;
+        : chance.Happens(0.7) ? chance.Of(EarlyAims)
+        : null;
 
     /// <summary>What a session taught, as far as Runa wrote it down.</summary>
     public static IReadOnlyList<string>? Taught(int week, SessionKind kind, DayOfWeek day) =>
-        day == DayOfWeek.Tuesday && kind is SessionKind.Class or SessionKind.CompetitionClass && week % 3 != 0 ? [Lesson[week % Lesson.Length]] : null;
+        day == DayOfWeek.Tuesday && kind is SessionKind.Class or SessionKind.CompetitionClass && week % 3 != 0
+            ? [Lesson[week % Lesson.Length]]
+            : null;
 
     /// <summary>How Runa rates herself: what she enjoys a little too high.</summary>
     public static IEnumerable<SelfRating> Ratings(DateOnly day, bool later = false) =>
         OwnView.Select(v => new SelfRating(day, v.Part, later ? v.Later : v.Early));
 
-    public static string? SessionNote(int week, SessionKind kind, Chance chance) => kind switch
-    {
-        SessionKind.Tournament => "Midsummer Cup. Hall hot, mats slow, the whole Net Loft on the benches.",
-        SessionKind.Private => "Hour with Ysolde on half guard, left side only.",
-        SessionKind.Gauntlet => "Gauntlet, two minutes each, they chose the start.",
-        _ when week == Season.BlockWeek && chance.Happens(0.5) => "First week of the half guard block.",
-        _ => chance.Happens(0.45) ? chance.Of(SessionNotes) : null,
-    };
+    public static string? SessionNote(int week, SessionKind kind, Chance chance) =>
+        kind switch
+        {
+            SessionKind.Tournament => "Midsummer Cup. Hall hot, mats slow, the whole Net Loft on the benches.",
+            SessionKind.Private => "Hour with Ysolde on half guard, left side only.",
+            SessionKind.Gauntlet => "Gauntlet, two minutes each, they chose the start.",
+            _ when week == Season.BlockWeek && chance.Happens(0.5) => "First week of the half guard block.",
+            _ => chance.Happens(0.45) ? chance.Of(SessionNotes) : null,
+        };
 
-    public static string RollNote(Partner partner, Intent intent, Chance chance) => intent == Intent.LetWork
-        ? $"Let {First(partner)} work from the top."
-        : string.Format(chance.Of(RollNotes), First(partner));
+    public static string RollNote(Partner partner, Intent intent, Chance chance) =>
+        intent == Intent.LetWork ? $"Let {First(partner)} work from the top." : string.Format(chance.Of(RollNotes), First(partner));
 
     /// <summary>Adds reasons, what should have been done and short notes to moments that went wrong.</summary>
-    public static Exchange Annotate(Exchange exchange, GroundMap ground, Chance chance) => exchange with
-    {
-        Moments = [.. exchange.Moments.Select(m => m.Actor == Actor.Me || m.Outcome == Outcome.Stopped ? m : Annotated(m, ground, chance))],
-    };
+    public static Exchange Annotate(Exchange exchange, GroundMap ground, Chance chance) =>
+        exchange with
+        {
+            Moments =
+            [
+                .. exchange.Moments.Select(m => m.Actor == Actor.Me || m.Outcome == Outcome.Stopped ? m : Annotated(m, ground, chance)),
+            ],
+        };
 
     /// <summary>A told account of a round, as somebody would type it.</summary>
     public static string Tell(IReadOnlyList<Exchange> exchanges, Partner partner, GroundMap ground, Chance chance)
@@ -118,12 +187,14 @@ internal static class Phrases
             var exchange = exchanges[i];
             sentences.Add(i == 0 ? $"Started {Place(exchange.Start, ground)} with {name}." : "Again from the start.");
             sentences.AddRange(exchange.Moments.Select(m => Sentence(m, name, ground, chance)));
-            sentences.Add(exchange.End switch
-            {
-                { Kind: EndKind.Tap, By: Actor.Me } => $"{name} tapped.",
-                { Kind: EndKind.Tap } => "I tapped.",
-                _ => "Then the bell.",
-            });
+            sentences.Add(
+                exchange.End switch
+                {
+                    { Kind: EndKind.Tap, By: Actor.Me } => $"{name} tapped.",
+                    { Kind: EndKind.Tap } => "I tapped.",
+                    _ => "Then the bell.",
+                }
+            );
         }
 
         return string.Join(' ', sentences);
@@ -131,8 +202,16 @@ internal static class Phrases
 
     public static IReadOnlyList<string> Takeaways(IReadOnlyList<Exchange> exchanges, int week, Chance chance)
     {
-        var lost = exchanges.SelectMany(e => e.Moments).Where(m => m.Actor == Actor.Them && m.Outcome == Outcome.Done).Select(m => m.Technique);
-        var learnt = lost.Where(Lessons.ContainsKey).Distinct().Take(2).Where(_ => chance.Happens(0.4)).Select(t => chance.Of(Lessons[t])).ToList();
+        var lost = exchanges
+            .SelectMany(e => e.Moments)
+            .Where(m => m.Actor == Actor.Them && m.Outcome == Outcome.Done)
+            .Select(m => m.Technique);
+        var learnt = lost.Where(Lessons.ContainsKey)
+            .Distinct()
+            .Take(2)
+            .Where(_ => chance.Happens(0.4))
+            .Select(t => chance.Of(Lessons[t]))
+            .ToList();
         if (learnt.Count == 0 && chance.Happens(0.15))
             learnt.Add(chance.Of(PlainLessons));
         return learnt;
@@ -150,11 +229,16 @@ internal static class Phrases
     private static string Sentence(Moment m, string name, GroundMap ground, Chance chance)
     {
         var what = ground.Technique(m.Technique)?.Name.ToLowerInvariant() ?? m.Technique;
-        var who = m.Actor == Actor.Me ? "I" : chance.Happens(0.6) ? name : "They";
+        var who =
+            m.Actor == Actor.Me ? "I"
+            : chance.Happens(0.6) ? name
+            : "They";
         var side = m.Side is { } s && chance.Happens(0.5) ? $" on the {Word.Of(s)}" : "";
         var landed = m.To is { } to ? $" and {(m.Actor == Actor.Me ? "I was" : "there I was,")} {Place(to, ground)}" : "";
         if (m.Outcome == Outcome.Stopped)
-            return chance.Happens(0.5) ? $"{who} tried the {what}{side}, nothing came of it." : $"{who} went for the {what}{side} but it was stopped.";
+            return chance.Happens(0.5)
+                ? $"{who} tried the {what}{side}, nothing came of it."
+                : $"{who} went for the {what}{side} but it was stopped.";
         var unsure = m.Sure == false ? " I think" : "";
         return chance.Happens(0.5) ? $"{who} got the {what}{side}{landed}{unsure}." : $"{who} hit the {what}{side}{landed}{unsure}.";
     }
@@ -164,7 +248,12 @@ internal static class Phrases
         if (spot is not { } s || ground.Position(s.Position) is not { } position)
             return "somewhere";
         var name = position.Name.ToLowerInvariant();
-        return s.Role switch { Role.Top => $"on top in {name}", Role.Bottom => $"under in {name}", _ => position.Id == "standing" ? "standing" : $"in {name}" };
+        return s.Role switch
+        {
+            Role.Top => $"on top in {name}",
+            Role.Bottom => $"under in {name}",
+            _ => position.Id == "standing" ? "standing" : $"in {name}",
+        };
     }
 
     private static string First(Partner partner) => partner.Name.Split(' ')[0];

@@ -56,7 +56,10 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
             if (clock >= length)
                 break;
             var when = new When(week, chance.Happens(0.55) ? Side.Left : Side.Right);
-            if (chance.Happens(0.45) && Move(here, chance.Happens(0.5) ? Actor.Me : Actor.Them, mate, attire, when, finishToo: true) is { } tried)
+            if (
+                chance.Happens(0.45)
+                && Move(here, chance.Happens(0.5) ? Actor.Me : Actor.Them, mate, attire, when, finishToo: true) is { } tried
+            )
             {
                 moments.Add(tried with { Outcome = Outcome.Stopped, To = null, Clock = clock, Sure = true });
                 clock += chance.Between(8, 25);
@@ -66,7 +69,8 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
                 break;
             var winner = chance.Happens(Odds(here, mate, when, intent)) ? Actor.Me : Actor.Them;
             var finishes = chance.Happens(FinishShare.GetValueOrDefault(here.Position, 0.02) * (Worth(here, winner) < -0.1 ? 0.1 : 1));
-            var move = (finishes ? Finish(here, winner, mate, attire, when) : null) ?? Move(here, winner, mate, attire, when, finishToo: false);
+            var move = (finishes ? Finish(here, winner, mate, attire, when) : null)
+                ?? Move(here, winner, mate, attire, when, finishToo: false);
             if (move is null)
                 continue;
             moments.Add(move with { Clock = clock });
@@ -76,18 +80,32 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
                 continue;
             }
 
-            exchanges.Add(new Exchange
-            {
-                Start = start,
-                Moments = moments,
-                End = new ExchangeEnd { Kind = EndKind.Tap, By = winner, Technique = move.Technique },
-            });
+            exchanges.Add(
+                new Exchange
+                {
+                    Start = start,
+                    Moments = moments,
+                    End = new ExchangeEnd
+                    {
+                        Kind = EndKind.Tap,
+                        By = winner,
+                        Technique = move.Technique,
+                    },
+                }
+            );
             (moments, here) = ([], start);
             clock += 15;
         }
 
         if (moments.Count > 0 || exchanges.Count == 0)
-            exchanges.Add(new Exchange { Start = start, Moments = moments, End = new ExchangeEnd { Kind = EndKind.Time } });
+            exchanges.Add(
+                new Exchange
+                {
+                    Start = start,
+                    Moments = moments,
+                    End = new ExchangeEnd { Kind = EndKind.Time },
+                }
+            );
         return exchanges;
     }
 
@@ -96,14 +114,21 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
     {
         var own = new Belt(athlete.Profile.Belt, athlete.Profile.Stripes ?? 0).Rung;
         var theirs = new Belt(mate.Partner.Belt ?? BeltColour.White, mate.Partner.Stripes ?? 0).Rung;
-        var weight = athlete.Profile.WeightKg is { } mine && mate.Partner.WeightKg is { } other ? (mine.Value - other.Value) / (0.1 * mine.Value) : 0;
+        var weight =
+            athlete.Profile.WeightKg is { } mine && mate.Partner.WeightKg is { } other
+                ? (mine.Value - other.Value) / (0.1 * mine.Value)
+                : 0;
         var letting = intent == Intent.LetWork ? -0.9 : 0;
         var logit = ground.Level(spot) + athlete.Skill(spot, when) + (0.7 * (own - theirs)) + (0.2 * weight) - mate.Level + letting;
         return 1 / (1 + Math.Exp(-logit));
     }
 
-    private Moment? Finish(Spot here, Actor actor, ClubMate mate, Attire attire, When when) => chance.Weighted(
-        Candidates(here, actor, mate, attire).Where(c => c.Technique.Finishes()).Select(c => (Told(c.Technique, here, null, actor, when), c.Weight)));
+    private Moment? Finish(Spot here, Actor actor, ClubMate mate, Attire attire, When when) =>
+        chance.Weighted(
+            Candidates(here, actor, mate, attire)
+                .Where(c => c.Technique.Finishes())
+                .Select(c => (Told(c.Technique, here, null, actor, when), c.Weight))
+        );
 
     private Moment? Move(Spot here, Actor actor, ClubMate mate, Attire attire, When when, bool finishToo)
     {
@@ -116,7 +141,9 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
             where to != here && (gain > 0 || (c.Technique.Kind is TechniqueKind.Entry or TechniqueKind.Pull && gain > -0.03))
             select (Told(c.Technique, here, to, actor, when), c.Weight * (gain > 0.02 ? 1 : 0.4));
         var tries = finishToo
-            ? Candidates(here, actor, mate, attire).Where(c => c.Technique.Finishes()).Select(c => (Told(c.Technique, here, null, actor, when), c.Weight * 0.7))
+            ? Candidates(here, actor, mate, attire)
+                .Where(c => c.Technique.Finishes())
+                .Select(c => (Told(c.Technique, here, null, actor, when), c.Weight * 0.7))
             : [];
         return chance.Weighted(moves.Concat(tries));
     }
@@ -145,14 +172,15 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
 
     private double Worth(Spot spot, Actor actor) => actor == Actor.Me ? ground.Worth(spot) : -ground.Worth(spot);
 
-    private static Moment Told(Technique technique, Spot from, Spot? to, Actor actor, When when) => new()
-    {
-        Actor = actor,
-        Technique = technique.Id,
-        Outcome = Outcome.Done,
-        Side = when.Side,
-        From = from,
-        To = to,
-        Sure = true,
-    };
+    private static Moment Told(Technique technique, Spot from, Spot? to, Actor actor, When when) =>
+        new()
+        {
+            Actor = actor,
+            Technique = technique.Id,
+            Outcome = Outcome.Done,
+            Side = when.Side,
+            From = from,
+            To = to,
+            Sure = true,
+        };
 }

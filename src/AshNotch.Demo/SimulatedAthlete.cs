@@ -20,11 +20,22 @@ public sealed record SimulatedAthlete
     public Func<Spot, Actor, Technique, double> Habit { get; init; } = (_, _, _) => 1;
 
     /// <summary>An athlete of the given belt and weight whose spots differ from the usual by the given logits.</summary>
-    public static SimulatedAthlete With(IReadOnlyDictionary<Spot, double> skills, BeltColour belt = BeltColour.Blue, double kilograms = 70) => new()
-    {
-        Profile = new Athlete { Name = "Simulated", Belt = belt, Stripes = 0, WeightKg = new Kilograms(kilograms) },
-        Skill = (spot, _) => skills.GetValueOrDefault(spot),
-    };
+    public static SimulatedAthlete With(
+        IReadOnlyDictionary<Spot, double> skills,
+        BeltColour belt = BeltColour.Blue,
+        double kilograms = 70
+    ) =>
+        new()
+        {
+            Profile = new Athlete
+            {
+                Name = "Simulated",
+                Belt = belt,
+                Stripes = 0,
+                WeightKg = new Kilograms(kilograms),
+            },
+            Skill = (spot, _) => skills.GetValueOrDefault(spot),
+        };
 }
 
 /// <summary>Someone in the club, with what they like to do.</summary>

@@ -58,7 +58,13 @@ public sealed class TrueAthlete
         start = ground.Start;
         Plant();
         keeps = 0.6 + (0.15 * chance.Next());
-        profile = new Athlete { Name = "Simulated", Belt = chance.Of([BeltColour.White, BeltColour.Blue, BeltColour.Purple]), Stripes = chance.Between(0, 4), WeightKg = new Kilograms(70) };
+        profile = new Athlete
+        {
+            Name = "Simulated",
+            Belt = chance.Of([BeltColour.White, BeltColour.Blue, BeltColour.Purple]),
+            Stripes = chance.Between(0, 4),
+            WeightKg = new Kilograms(70),
+        };
         mates = [.. Enumerable.Range(0, world.Partners ?? chance.Between(8, 14)).Select(MakeMate)];
     }
 
@@ -69,7 +75,8 @@ public sealed class TrueAthlete
     public double BeltSlope { get; }
 
     /// <summary>The true gains of every spot as a soft spot, under an objective.</summary>
-    public IReadOnlyDictionary<Spot, double> SoftGains(Objective objective) => Gains(objective, s => 0.2 + (0.5 * Math.Max(0, par[s] - alpha[s])));
+    public IReadOnlyDictionary<Spot, double> SoftGains(Objective objective) =>
+        Gains(objective, s => 0.2 + (0.5 * Math.Max(0, par[s] - alpha[s])));
 
     /// <summary>The true gains of every spot as a lever.</summary>
     public IReadOnlyDictionary<Spot, double> LeverGains(Objective objective) => Gains(objective, _ => 0.5);
@@ -84,17 +91,24 @@ public sealed class TrueAthlete
         for (var i = 0; i < rolls; i += 4)
         {
             var id = $"s{(i / 4) + 1}";
-            sessions.Add(new Session
-            {
-                Id = id,
-                Date = new DateOnly(2026, 1, 6).AddDays(i / 4 * 2),
-                Kind = SessionKind.Class,
-                Attire = i / 4 % 2 == 0 ? Attire.Gi : Attire.NoGi,
-                Rolls = [.. Enumerable.Range(1, Math.Min(4, rolls - i)).Select(order => Play($"{id}-{order}", order))],
-            });
+            sessions.Add(
+                new Session
+                {
+                    Id = id,
+                    Date = new DateOnly(2026, 1, 6).AddDays(i / 4 * 2),
+                    Kind = SessionKind.Class,
+                    Attire = i / 4 % 2 == 0 ? Attire.Gi : Attire.NoGi,
+                    Rolls = [.. Enumerable.Range(1, Math.Min(4, rolls - i)).Select(order => Play($"{id}-{order}", order))],
+                }
+            );
         }
 
-        return new Logbook { Athlete = profile, Partners = [.. mates.Select(m => m.Partner)], Sessions = sessions };
+        return new Logbook
+        {
+            Athlete = profile,
+            Partners = [.. mates.Select(m => m.Partner)],
+            Sessions = sessions,
+        };
     }
 
     /// <summary>
@@ -119,7 +133,12 @@ public sealed class TrueAthlete
         alpha[s] += change;
         if (ease != 0)
             mates = [.. mates.OrderBy(m => -ease * m.Gap).Take((mates.Length + 1) / 2)];
-        sessions.AddRange(Log(rolls).Sessions.Select((session, i) => session with { Id = "after" + session.Id, Date = from.AddDays(1 + (i / 3 * 7) + (2 * (i % 3))) }));
+        sessions.AddRange(
+            Log(rolls)
+                .Sessions.Select(
+                    (session, i) => session with { Id = "after" + session.Id, Date = from.AddDays(1 + (i / 3 * 7) + (2 * (i % 3))) }
+                )
+        );
         sessions.AddRange(Drilled(spot, goes, "h", from.AddDays(1)));
         (mates, alpha[s]) = (all, level);
         return (first with { Sessions = sessions }, spot, from);
@@ -140,30 +159,50 @@ public sealed class TrueAthlete
                 Date = date.AddDays(done / 10),
                 Kind = SessionKind.Positional,
                 Attire = Attire.Gi,
-                Rolls = [Against(mate, new Roll
-                {
-                    Id = $"{id}{done}",
-                    Kind = RollKind.Positional,
-                    Goes = new Goes("b", "f", 1, spot, InSpot: true, [.. Enumerable.Range(0, Math.Min(10, goes - done)).Select(_ => new Try(chance.Happens(Logistic(alpha[s] + mate.Gap + mate.BySpot[s] + GoEase))))]),
-                })],
+                Rolls =
+                [
+                    Against(
+                        mate,
+                        new Roll
+                        {
+                            Id = $"{id}{done}",
+                            Kind = RollKind.Positional,
+                            Goes = new Goes(
+                                "b",
+                                "f",
+                                1,
+                                spot,
+                                InSpot: true,
+                                [
+                                    .. Enumerable
+                                        .Range(0, Math.Min(10, goes - done))
+                                        .Select(_ => new Try(chance.Happens(Logistic(alpha[s] + mate.Gap + mate.BySpot[s] + GoEase)))),
+                                ]
+                            ),
+                        }
+                    ),
+                ],
             };
         }
     }
 
-    private static Roll Against(Mate mate, Roll roll) => roll with
-    {
-        PartnerId = mate.Partner.Id,
-        PartnerBelt = mate.Partner.Belt,
-        PartnerStripes = mate.Partner.Stripes,
-        PartnerWeightKg = mate.Partner.WeightKg,
-    };
+    private static Roll Against(Mate mate, Roll roll) =>
+        roll with
+        {
+            PartnerId = mate.Partner.Id,
+            PartnerBelt = mate.Partner.Belt,
+            PartnerStripes = mate.Partner.Stripes,
+            PartnerWeightKg = mate.Partner.WeightKg,
+        };
 
     private static double Logistic(double x) => 1 / (1 + Math.Exp(-x));
 
     private Dictionary<Spot, double> Gains(Objective objective, Func<int, double> step)
     {
         var chain = new Chain([.. alpha.Select(Logistic)], won, lost, start, 1 - (1 / MeanContests), Rewards.Of(map, objective));
-        return Enumerable.Range(0, n).ToDictionary(s => ground.Spots[s], s => chain.Gain(s, Logistic(alpha[s] + step(s)) - Logistic(alpha[s])));
+        return Enumerable
+            .Range(0, n)
+            .ToDictionary(s => ground.Spots[s], s => chain.Gain(s, Logistic(alpha[s] + step(s)) - Logistic(alpha[s])));
     }
 
     private double[] Levels()
@@ -183,21 +222,31 @@ public sealed class TrueAthlete
 
     private (double[][] Won, double[][] Lost) Roads()
     {
-        double[][] Own(IReadOnlyList<double[]> usual) => [.. usual.Select(row =>
-        {
-            var likely = row.Select(x => x * Math.Exp(chance.Normal(0, world.RoadNoise))).ToArray();
-            likely[chance.Between(0, n - 1)] += 0.04;
-            var sum = likely.Sum();
-            var own = likely.Select(x => x > 0 ? chance.Gamma(world.Contests * x / sum) : 0).ToArray();
-            var total = own.Sum();
-            return own.Select(x => x / total).ToArray();
-        })];
+        double[][] Own(IReadOnlyList<double[]> usual) =>
+            [
+                .. usual.Select(row =>
+                {
+                    var likely = row.Select(x => x * Math.Exp(chance.Normal(0, world.RoadNoise))).ToArray();
+                    likely[chance.Between(0, n - 1)] += 0.04;
+                    var sum = likely.Sum();
+                    var own = likely.Select(x => x > 0 ? chance.Gamma(world.Contests * x / sum) : 0).ToArray();
+                    var total = own.Sum();
+                    return own.Select(x => x / total).ToArray();
+                }),
+            ];
         return (Own(ground.Won), Own(ground.Lost));
     }
 
     private void Plant()
     {
-        var chain = new Chain([.. alpha.Select(Logistic)], won, lost, start, 1 - (1 / MeanContests), Rewards.Of(map, Objective.Submissions));
+        var chain = new Chain(
+            [.. alpha.Select(Logistic)],
+            won,
+            lost,
+            start,
+            1 - (1 / MeanContests),
+            Rewards.Of(map, Objective.Submissions)
+        );
         var common = Enumerable.Range(0, n).OrderByDescending(s => chain.Visits(s)).Take(24).ToList();
         var planted = Enumerable.Range(0, chance.Between(1, 2)).Select(_ => chance.Of(common)).Distinct().ToList();
         foreach (var s in planted)
@@ -213,8 +262,18 @@ public sealed class TrueAthlete
         var own = new Belt(profile.Belt, profile.Stripes ?? 0).Rung;
         var gap = (BeltSlope * (own - new Belt(belt, stripes).Rung)) + (0.2 * (70 - kilograms) / 7) - chance.Normal(0, 0.3);
         return new Mate(
-            new Partner { Id = $"p{i + 1}", Name = $"Partner {i + 1}", Belt = belt, Stripes = stripes, WeightKg = new Kilograms(kilograms) },
-            gap, [.. Enumerable.Range(0, n).Select(_ => chance.Normal(0, 0.4))], chance.Gamma(1.2) + 0.1);
+            new Partner
+            {
+                Id = $"p{i + 1}",
+                Name = $"Partner {i + 1}",
+                Belt = belt,
+                Stripes = stripes,
+                WeightKg = new Kilograms(kilograms),
+            },
+            gap,
+            [.. Enumerable.Range(0, n).Select(_ => chance.Normal(0, 0.4))],
+            chance.Gamma(1.2) + 0.1
+        );
     }
 
     private Roll Play(string id, int order)
@@ -238,21 +297,38 @@ public sealed class TrueAthlete
                 continue;
             }
 
-            exchanges.Add(new Exchange { Start = from, Moments = [.. moments], End = new ExchangeEnd { Kind = EndKind.Tap, By = mine ? Actor.Me : Actor.Them } });
+            exchanges.Add(
+                new Exchange
+                {
+                    Start = from,
+                    Moments = [.. moments],
+                    End = new ExchangeEnd { Kind = EndKind.Tap, By = mine ? Actor.Me : Actor.Them },
+                }
+            );
             moments.Clear();
             here = chance.Index(start);
             from = ground.Spots[here];
         }
 
-        exchanges.Add(new Exchange { Start = from, Moments = moments, End = new ExchangeEnd { Kind = EndKind.Time } });
-        return Against(mate, new Roll
-        {
-            Id = id,
-            Order = order,
-            Kind = RollKind.Roll,
-            Intent = letting ? Intent.LetWork : Intent.OwnGame,
-            Exchanges = exchanges,
-        });
+        exchanges.Add(
+            new Exchange
+            {
+                Start = from,
+                Moments = moments,
+                End = new ExchangeEnd { Kind = EndKind.Time },
+            }
+        );
+        return Against(
+            mate,
+            new Roll
+            {
+                Id = id,
+                Order = order,
+                Kind = RollKind.Roll,
+                Intent = letting ? Intent.LetWork : Intent.OwnGame,
+                Exchanges = exchanges,
+            }
+        );
     }
 
     private Moment Told(int at, Actor actor, int? next)
@@ -274,7 +350,17 @@ public sealed class TrueAthlete
         var doer = actor == Actor.Me ? ground.Spots[at] : ground.Spots[at].Mirror();
         if (next is null)
             return map.Techniques.FirstOrDefault(t => t.Finishes() && map.Fit(t, doer) == 1)?.Id ?? "submission";
-        return map.Techniques.FirstOrDefault(t => t.Kind is TechniqueKind.Takedown or TechniqueKind.Pass or TechniqueKind.Sweep or TechniqueKind.BackTake or TechniqueKind.Escape or TechniqueKind.Advance && map.Fit(t, doer) == 1)?.Id ?? "escape";
+        return map.Techniques.FirstOrDefault(t =>
+            t.Kind
+                is TechniqueKind.Takedown
+                    or TechniqueKind.Pass
+                    or TechniqueKind.Sweep
+                    or TechniqueKind.BackTake
+                    or TechniqueKind.Escape
+                    or TechniqueKind.Advance
+            && map.Fit(t, doer) == 1
+        )?.Id
+            ?? "escape";
     }
 
     private sealed record Mate(Partner Partner, double Gap, double[] BySpot, double Often);

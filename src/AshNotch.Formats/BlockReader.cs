@@ -17,7 +17,14 @@ public static class BlockReader
             Weeks = f.RequiredWhole("weeks"),
             Style = f.OneOf<TrainingStyle>("style"),
             Days = f.List("days", (item, path) => Day(item, path, faults)) ?? [],
-            Earlier = f.List("earlier", f.Inner(e => new EarlierDays(e.RequiredDate("until"), e.RequiredWhole("weeks"), e.List("days", (item, path) => Day(item, path, faults)) ?? []))) ?? [],
+            Earlier = f.List(
+                "earlier",
+                f.Inner(e => new EarlierDays(
+                    e.RequiredDate("until"),
+                    e.RequiredWhole("weeks"),
+                    e.List("days", (item, path) => Day(item, path, faults)) ?? []
+                ))
+            ) ?? [],
             Focuses = f.List("focuses", (item, path) => Focus(item, path, faults)) ?? [],
             EndedOn = f.Date("endedOn"),
             Ended = f.OneOf<BlockEnd>("ended"),
@@ -41,14 +48,26 @@ public static class BlockReader
         };
     }
 
-    internal static Goes Goes(Fields f) => new(
-        f.RequiredText("block"), f.RequiredText("focus"), f.RequiredWhole("rung"), f.RequiredSpot("start"), f.Flag("inSpot") ?? false,
-        f.List("tries", f.Inner((go) => new Try(go.Flag("kept") ?? false, go.OneOf<Side>("side")))) ?? []);
+    internal static Goes Goes(Fields f) =>
+        new(
+            f.RequiredText("block"),
+            f.RequiredText("focus"),
+            f.RequiredWhole("rung"),
+            f.RequiredSpot("start"),
+            f.Flag("inSpot") ?? false,
+            f.List("tries", f.Inner((go) => new Try(go.Flag("kept") ?? false, go.OneOf<Side>("side")))) ?? []
+        );
 
     private static DrillDay Day(JsonElement json, string at, FaultList faults)
     {
         var f = new Fields(json, at, faults);
-        return new DrillDay(f.RequiredOneOf<DayOfWeek>("day"), f.Time("time"), f.Whole("before") ?? 0, f.Whole("during") ?? 0, f.Whole("after") ?? 0);
+        return new DrillDay(
+            f.RequiredOneOf<DayOfWeek>("day"),
+            f.Time("time"),
+            f.Whole("before") ?? 0,
+            f.Whole("during") ?? 0,
+            f.Whole("after") ?? 0
+        );
     }
 
     private static Focus Focus(JsonElement json, string at, FaultList faults)
@@ -64,10 +83,25 @@ public static class BlockReader
             ThinSide = f.OneOf<Side>("thinSide"),
             Cue = f.Text("cue"),
             StartLevel = f.Object("startLevel") is { } level
-                ? new StartLevel(level.Number("rate") ?? 0, level.Number("low") ?? 0, level.Number("high") ?? 0, level.Whole("won") ?? 0, level.Whole("lost") ?? 0)
+                ? new StartLevel(
+                    level.Number("rate") ?? 0,
+                    level.Number("low") ?? 0,
+                    level.Number("high") ?? 0,
+                    level.Whole("won") ?? 0,
+                    level.Whole("lost") ?? 0
+                )
                 : null,
             Hoped = f.Number("hoped"),
-            Ladder = f.List("ladder", f.Inner(r => new Rung(r.RequiredOneOf<RungKind>("kind"), r.RequiredSpot("start"), r.OneOf<Actor>("by"), r.Text("technique"), r.Whole("seen") ?? 0))) ?? [],
+            Ladder = f.List(
+                "ladder",
+                f.Inner(r => new Rung(
+                    r.RequiredOneOf<RungKind>("kind"),
+                    r.RequiredSpot("start"),
+                    r.OneOf<Actor>("by"),
+                    r.Text("technique"),
+                    r.Whole("seen") ?? 0
+                ))
+            ) ?? [],
         };
     }
 }

@@ -122,8 +122,12 @@ internal readonly struct Fields
             return null;
         if (Kilograms.IsWeight(number))
             return new Kilograms(number);
-        faults.Add(new Fault(At(name), FormattableString.Invariant(
-            $"A body weight lies between {Kilograms.Least} and {Kilograms.Most} kg, and {number} does not.")));
+        faults.Add(
+            new Fault(
+                At(name),
+                FormattableString.Invariant($"A body weight lies between {Kilograms.Least} and {Kilograms.Most} kg, and {number} does not.")
+            )
+        );
         return null;
     }
 
@@ -189,8 +193,7 @@ internal readonly struct Fields
         return found;
     }
 
-    public void Missing(string name) =>
-        faults.Add(new Fault(At(name), $"'{name}' is missing, and this cannot be read without it."));
+    public void Missing(string name) => faults.Add(new Fault(At(name), $"'{name}' is missing, and this cannot be read without it."));
 
     private string At(string name) => $"{at}/{name.Replace("~", "~0").Replace("/", "~1")}";
 
@@ -221,13 +224,14 @@ internal readonly struct Fields
     private void Wrong(string name, JsonElement value, string wanted) =>
         faults.Add(new Fault(At(name), $"{char.ToUpperInvariant(wanted[0])}{wanted[1..]} is expected here, not {Kind(value)}."));
 
-    private static string Kind(JsonElement value) => value.ValueKind switch
-    {
-        JsonValueKind.Object => "an object",
-        JsonValueKind.Array => "a list",
-        JsonValueKind.String => "a text",
-        JsonValueKind.Number => "a number of this kind",
-        JsonValueKind.True or JsonValueKind.False => "true or false",
-        _ => "nothing",
-    };
+    private static string Kind(JsonElement value) =>
+        value.ValueKind switch
+        {
+            JsonValueKind.Object => "an object",
+            JsonValueKind.Array => "a list",
+            JsonValueKind.String => "a text",
+            JsonValueKind.Number => "a number of this kind",
+            JsonValueKind.True or JsonValueKind.False => "true or false",
+            _ => "nothing",
+        };
 }

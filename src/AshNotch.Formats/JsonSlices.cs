@@ -59,8 +59,7 @@ internal sealed class JsonSlices(Stream stream, params string[] lists)
                 var seen = end - start;
                 if (seen > LargestElement)
                     throw new JsonException($"One entry of it is larger than {LargestElement / 1024 / 1024} MB.");
-                do
-                    await Fill(stop);
+                do await Fill(stop);
                 while (!complete && end - start < 2 * seen);
                 continue;
             }

@@ -121,7 +121,12 @@ public static class LogReader
             Start = f.Spot("start"),
             Moments = f.List("moments", (item, path) => Moment(item, path, faults)) ?? [],
             End = f.Object("end") is { } end
-                ? new ExchangeEnd { Kind = end.RequiredOneOf<EndKind>("kind"), By = end.OneOf<Actor>("by"), Technique = end.Text("technique") }
+                ? new ExchangeEnd
+                {
+                    Kind = end.RequiredOneOf<EndKind>("kind"),
+                    By = end.OneOf<Actor>("by"),
+                    Technique = end.Text("technique"),
+                }
                 : null,
         };
     }

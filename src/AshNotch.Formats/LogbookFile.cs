@@ -19,8 +19,14 @@ public sealed record LogbookReading(Logbook? Logbook, IReadOnlyList<Fault> Fault
 /// <param name="Blocks">Drill blocks.</param>
 /// <param name="Niggles">Niggles.</param>
 public sealed record LogbookParts(
-    Athlete Athlete, IEnumerable<Partner> Partners, IEnumerable<Session> Sessions, PersonalWords Vocabulary, IReadOnlyList<SelfRating> SelfRatings,
-    IReadOnlyList<Block> Blocks, IReadOnlyList<Niggle> Niggles)
+    Athlete Athlete,
+    IEnumerable<Partner> Partners,
+    IEnumerable<Session> Sessions,
+    PersonalWords Vocabulary,
+    IReadOnlyList<SelfRating> SelfRatings,
+    IReadOnlyList<Block> Blocks,
+    IReadOnlyList<Niggle> Niggles
+)
 {
     /// <summary>The program and its version.</summary>
     public string? MadeBy { get; init; }
@@ -34,6 +40,7 @@ public static class LogbookFile
 {
     public const string Format = "ash-notch-logbook";
     public const int Version = 1;
+
     /// <summary>Reads and checks a whole file from a stream. Nothing is thrown for a bad file; it answers with faults.</summary>
     /// <param name="stream">The file.</param>
     /// <param name="days">The days that it may name.</param>
@@ -69,10 +76,20 @@ public static class LogbookFile
                 switch (slice.Member)
                 {
                     case "format":
-                        Expect(slice.Value.ValueKind == JsonValueKind.String && slice.Value.ValueEquals(Format), at, $"This is not a logbook: its format must be '{Format}'.", faults);
+                        Expect(
+                            slice.Value.ValueKind == JsonValueKind.String && slice.Value.ValueEquals(Format),
+                            at,
+                            $"This is not a logbook: its format must be '{Format}'.",
+                            faults
+                        );
                         break;
                     case "version":
-                        Expect(slice.Value.ValueKind == JsonValueKind.Number && slice.Value.TryGetInt32(out var v) && v == Version, at, $"Only version {Version} of the format can be read here.", faults);
+                        Expect(
+                            slice.Value.ValueKind == JsonValueKind.Number && slice.Value.TryGetInt32(out var v) && v == Version,
+                            at,
+                            $"Only version {Version} of the format can be read here.",
+                            faults
+                        );
                         break;
                     case "athlete":
                         athlete = LogReader.Athlete(slice.Value, at, faults);
@@ -101,7 +118,10 @@ public static class LogbookFile
         catch (JsonException fault)
         {
             var where = fault.LineNumber is { } line ? $" (near line {line + 1})" : "";
-            return new LogbookReading(null, [new Fault("", $"The file is not readable as JSON{where}: {fault.Message.Split(" LineNumber:")[0]}")]);
+            return new LogbookReading(
+                null,
+                [new Fault("", $"The file is not readable as JSON{where}: {fault.Message.Split(" LineNumber:")[0]}")]
+            );
         }
         catch (InvalidOperationException)
         {
@@ -112,7 +132,16 @@ public static class LogbookFile
             faults.Add(new Fault("/" + name, $"'{name}' is missing, and this cannot be read without it."));
         if (athlete is null || faults.Count > 0)
             return new LogbookReading(null, faults);
-        var logbook = new Logbook { Athlete = athlete, Partners = partners, Sessions = sessions, SelfRatings = ratings, Blocks = blocks, Niggles = niggles, Vocabulary = vocabulary };
+        var logbook = new Logbook
+        {
+            Athlete = athlete,
+            Partners = partners,
+            Sessions = sessions,
+            SelfRatings = ratings,
+            Blocks = blocks,
+            Niggles = niggles,
+            Vocabulary = vocabulary,
+        };
         faults.AddRange(Check(logbook, days));
         return faults.Count > 0 ? new LogbookReading(null, faults) : new LogbookReading(logbook, []);
     }
@@ -125,7 +154,8 @@ public static class LogbookFile
             return words;
         var ground = GroundMap.Default.With(logbook.Vocabulary);
         var partners = logbook.Partners.Select(p => p.Id).ToHashSet();
-        return LogRules.Check(logbook.Athlete, "/athlete")
+        return LogRules
+            .Check(logbook.Athlete, "/athlete")
             .Concat(LogRules.Unique(logbook.Partners.Select(p => p.Id), "/partners", "partner"))
             .Concat(logbook.Partners.SelectMany((p, i) => LogRules.Check(p, $"/partners/{i}")))
             .Concat(logbook.SelfRatings.SelectMany((r, i) => LogRules.Check(r, days, $"/selfRatings/{i}")))
@@ -140,13 +170,18 @@ public static class LogbookFile
 
     /// <summary>Rolls whose partner is not among the known ones.</summary>
     public static IEnumerable<Fault> UnknownPartners(Session session, IReadOnlySet<string> partners, string at = "") =>
-        session.Rolls.Select((roll, i) => (roll.PartnerId, i))
+        session
+            .Rolls.Select((roll, i) => (roll.PartnerId, i))
             .Where(r => r.PartnerId is { } id && !partners.Contains(id))
             .Select(r => new Fault($"{at}/rolls/{r.i}/partnerId", $"No partner has the id '{r.PartnerId}'; add the partner first."));
 
     /// <summary>Writes a whole file.</summary>
     public static Task Write(Stream stream, Logbook log, CancellationToken stop = default) =>
-        Write(stream, new LogbookParts(log.Athlete, log.Partners, log.Sessions, log.Vocabulary, log.SelfRatings, log.Blocks, log.Niggles), stop);
+        Write(
+            stream,
+            new LogbookParts(log.Athlete, log.Partners, log.Sessions, log.Vocabulary, log.SelfRatings, log.Blocks, log.Niggles),
+            stop
+        );
 
     /// <summary>Writes a whole file; sessions are taken one at a time as they come.</summary>
     public static async Task Write(Stream stream, LogbookParts log, CancellationToken stop = default)

@@ -21,5 +21,6 @@ public sealed class Blocks(Database database)
     public Written Put(Block block, Expected expected) => database.Write(c => Table.Put(c, block, expected), beside: true);
 
     /// <summary>Into the bin. Goes done for it stay in their rolls.</summary>
-    public Written Bin(string id, Expected? expected, DateTimeOffset now) => database.Write(c => Table.Bin(c, id, expected, now), beside: true);
+    public Written Bin(string id, Expected? expected, DateTimeOffset now) =>
+        database.Write(c => Table.Bin(c, id, expected, now), beside: true);
 }

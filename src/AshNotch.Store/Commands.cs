@@ -21,7 +21,12 @@ internal static class Commands
         return command.ExecuteNonQuery();
     }
 
-    public static List<T> All<T>(this SqliteConnection connection, string sql, Func<SqliteDataReader, T> read, params (string Name, object? Value)[] values)
+    public static List<T> All<T>(
+        this SqliteConnection connection,
+        string sql,
+        Func<SqliteDataReader, T> read,
+        params (string Name, object? Value)[] values
+    )
     {
         using var command = connection.Prepare(sql, values);
         using var reader = command.ExecuteReader();
@@ -32,7 +37,12 @@ internal static class Commands
     }
 
     /// <summary>The first row; default when there is none.</summary>
-    public static T? One<T>(this SqliteConnection connection, string sql, Func<SqliteDataReader, T> read, params (string Name, object? Value)[] values)
+    public static T? One<T>(
+        this SqliteConnection connection,
+        string sql,
+        Func<SqliteDataReader, T> read,
+        params (string Name, object? Value)[] values
+    )
     {
         using var command = connection.Prepare(sql, values);
         using var reader = command.ExecuteReader();

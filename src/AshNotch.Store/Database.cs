@@ -23,7 +23,13 @@ public sealed class Database : IDisposable
     public Database(string path, int lastMigration = int.MaxValue)
     {
         Path = System.IO.Path.GetFullPath(path);
-        connectionText = new SqliteConnectionStringBuilder { DataSource = Path, Pooling = true, DefaultTimeout = 10, Mode = SqliteOpenMode.ReadWrite };
+        connectionText = new SqliteConnectionStringBuilder
+        {
+            DataSource = Path,
+            Pooling = true,
+            DefaultTimeout = 10,
+            Mode = SqliteOpenMode.ReadWrite,
+        };
         try
         {
             FolderLock.MakeFolder(System.IO.Path.GetDirectoryName(Path)!);
@@ -32,7 +38,11 @@ public sealed class Database : IDisposable
         }
         catch (SqliteException error) when (error.SqliteErrorCode == NotADatabase)
         {
-            throw new StoreException(StoreFault.Foreign, $"The file {Path} is no database that Ash Notch could read, and is left alone. Move it away, or name another folder in ASHNOTCH_DATA.", error);
+            throw new StoreException(
+                StoreFault.Foreign,
+                $"The file {Path} is no database that Ash Notch could read, and is left alone. Move it away, or name another folder in ASHNOTCH_DATA.",
+                error
+            );
         }
         catch (SqliteException error) when (StoreException.Of(error, Path) is { } known)
         {
@@ -40,7 +50,11 @@ public sealed class Database : IDisposable
         }
         catch (UnauthorizedAccessException error)
         {
-            throw new StoreException(StoreFault.ReadOnly, $"The log ({Path}) cannot be opened: this user may not read and write it. Give it the right to, or name another folder in ASHNOTCH_DATA.", error);
+            throw new StoreException(
+                StoreFault.ReadOnly,
+                $"The log ({Path}) cannot be opened: this user may not read and write it. Give it the right to, or name another folder in ASHNOTCH_DATA.",
+                error
+            );
         }
     }
 
@@ -76,12 +90,13 @@ public sealed class Database : IDisposable
 
     /// <summary>Reads from one unchanging picture of the log.</summary>
     /// <exception cref="StoreException">The file cannot be read.</exception>
-    public T Read<T>(Func<SqliteConnection, T> read) => Guarded(() =>
-    {
-        using var connection = Open();
-        using var transaction = connection.BeginTransaction(deferred: true);
-        return read(connection);
-    });
+    public T Read<T>(Func<SqliteConnection, T> read) =>
+        Guarded(() =>
+        {
+            using var connection = Open();
+            using var transaction = connection.BeginTransaction(deferred: true);
+            return read(connection);
+        });
 
     /// <summary>
     /// Writes in one transaction: all of it is kept or, if anything is thrown, none. Counts as one change of the log.
@@ -199,7 +214,13 @@ public sealed class Database : IDisposable
         connection.Run("PRAGMA journal_mode = WAL");
         Migrator.Migrate(connection, Path, version, lastMigration);
         unsettled = true;
-        if (lastMigration >= Migrator.All[^1].Number && connection.One($"SELECT 1 FROM session WHERE binned_at = '{Transfers.Importing}' UNION ALL SELECT 1 FROM partner WHERE binned_at = '{Transfers.Importing}'", r => r.GetInt32(0)) == 1)
+        if (
+            lastMigration >= Migrator.All[^1].Number
+            && connection.One(
+                $"SELECT 1 FROM session WHERE binned_at = '{Transfers.Importing}' UNION ALL SELECT 1 FROM partner WHERE binned_at = '{Transfers.Importing}'",
+                r => r.GetInt32(0)
+            ) == 1
+        )
             new Transfers(this).RemoveHidden();
         if (lastMigration >= Migrator.All[^1].Number)
             Readings.BringUpToDate(this);

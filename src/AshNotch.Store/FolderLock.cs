@@ -26,15 +26,27 @@ public sealed class FolderLock : IDisposable
         }
         catch (UnauthorizedAccessException refused)
         {
-            throw new StoreException(StoreFault.ReadOnly, $"The folder {folder} cannot be written to. Give this user the right to, or name another folder in ASHNOTCH_DATA.", refused);
+            throw new StoreException(
+                StoreFault.ReadOnly,
+                $"The folder {folder} cannot be written to. Give this user the right to, or name another folder in ASHNOTCH_DATA.",
+                refused
+            );
         }
         catch (IOException failed) when (Directory.Exists(folder) && File.Exists(file))
         {
-            throw new StoreException(StoreFault.InUse, $"Another Ash Notch already works on the folder {folder}. Use that one, stop it first, or name another folder in ASHNOTCH_DATA.", failed);
+            throw new StoreException(
+                StoreFault.InUse,
+                $"Another Ash Notch already works on the folder {folder}. Use that one, stop it first, or name another folder in ASHNOTCH_DATA.",
+                failed
+            );
         }
         catch (IOException failed)
         {
-            throw new StoreException(StoreFault.Gone, $"The folder {folder} cannot be made: {failed.Message.TrimEnd('.')}. Name another one in ASHNOTCH_DATA.", failed);
+            throw new StoreException(
+                StoreFault.Gone,
+                $"The folder {folder} cannot be made: {failed.Message.TrimEnd('.')}. Name another one in ASHNOTCH_DATA.",
+                failed
+            );
         }
     }
 

@@ -48,8 +48,12 @@ internal sealed class KeptReadings
         if (before is null || before.Unreadable.Count > 0)
             return Whole(connection, ground, change);
         if (before.Change == change)
-            return ReferenceEquals(before.Counts.Ground, ground) ? before : new KeptReadings(before.entries, LogCounts.Of(before.Readings, ground), change, []);
-        var touched = connection.All("SELECT roll_key FROM touched WHERE change > $change", r => r.GetInt64(0), ("$change", before.Change)).ToHashSet();
+            return ReferenceEquals(before.Counts.Ground, ground)
+                ? before
+                : new KeptReadings(before.entries, LogCounts.Of(before.Readings, ground), change, []);
+        var touched = connection
+            .All("SELECT roll_key FROM touched WHERE change > $change", r => r.GetInt64(0), ("$change", before.Change))
+            .ToHashSet();
         if (touched.Count > MostTouched * before.entries.Length)
             return Whole(connection, ground, change);
         var (now, unreadable) = Read(connection, touched);
@@ -80,7 +84,10 @@ internal sealed class KeptReadings
         var entries = new List<Entry>();
         using var command = only is null
             ? connection.Prepare($"SELECT {Columns} FROM {Joined} WHERE {Visible}")
-            : connection.Prepare($"SELECT {Columns} FROM {Joined} WHERE {Visible} AND d.roll_key IN (SELECT value FROM json_each($keys))", ("$keys", $"[{string.Join(',', only)}]"));
+            : connection.Prepare(
+                $"SELECT {Columns} FROM {Joined} WHERE {Visible} AND d.roll_key IN (SELECT value FROM json_each($keys))",
+                ("$keys", $"[{string.Join(',', only)}]")
+            );
         using var reader = command.ExecuteReader();
         while (reader.Read())
         {
@@ -100,10 +107,18 @@ internal sealed class KeptReadings
         {
             try
             {
-                var reading = ReadingBody.Read(r.GetFieldValue<byte[]>(8), words, words.Of(r.GetString(3)), r.GetString(4), Words.Date(r.GetString(5)), Words.Required<Attire>(r.GetString(7)));
+                var reading = ReadingBody.Read(
+                    r.GetFieldValue<byte[]>(8),
+                    words,
+                    words.Of(r.GetString(3)),
+                    r.GetString(4),
+                    Words.Date(r.GetString(5)),
+                    Words.Required<Attire>(r.GetString(7))
+                );
                 return new Entry(r.GetInt64(0), r.GetInt64(1), r.GetInt32(2), words.Of(r.Text(6) ?? ""), reading);
             }
-            catch (Exception broken) when (broken is IOException or FormatException or InvalidDataException or IndexOutOfRangeException or ArgumentException)
+            catch (Exception broken)
+                when (broken is IOException or FormatException or InvalidDataException or IndexOutOfRangeException or ArgumentException)
             {
                 return null;
             }

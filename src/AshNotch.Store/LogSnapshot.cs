@@ -73,9 +73,14 @@ public sealed class LogSnapshot
     public required IReadOnlyList<Versioned<Niggle>> Niggles { get; init; }
 
     /// <summary>The part of the log between two days, either open, and of one attire or both; the list itself when that is all of it.</summary>
-    public ReadingList Between(DateOnly? from, DateOnly? to, Attire? attire) => (from, to, attire) is (null, null, null)
-        ? Readings
-        : new ReadingList([.. Readings.Where(r => (from is null || r.Date >= from) && (to is null || r.Date <= to) && (attire is null || r.Attire == attire))]);
+    public ReadingList Between(DateOnly? from, DateOnly? to, Attire? attire) =>
+        (from, to, attire) is (null, null, null)
+            ? Readings
+            : new ReadingList([
+                .. Readings.Where(r =>
+                    (from is null || r.Date >= from) && (to is null || r.Date <= to) && (attire is null || r.Attire == attire)
+                ),
+            ]);
 
     /// <summary>Reads a picture; what has not changed since an earlier one is taken from there.</summary>
     /// <param name="connection">A connection inside a transaction.</param>
@@ -104,7 +109,9 @@ public sealed class LogSnapshot
     }
 
     private static AccountReader ReaderOf(PersonalWords words) =>
-        words.Positions.Count + words.Techniques.Count + words.Aliases.Count == 0 ? AccountReader.Default : new AccountReader(GroundMap.Default, words);
+        words.Positions.Count + words.Techniques.Count + words.Aliases.Count == 0
+            ? AccountReader.Default
+            : new AccountReader(GroundMap.Default, words);
 }
 
 /// <summary>The latest picture of the log, brought up to date when it is asked for.</summary>
@@ -124,7 +131,9 @@ public sealed class Snapshots(Database database) : IDisposable
         await reading.WaitAsync(stop);
         try
         {
-            return latest is { } newer && newer.Change >= change ? newer : await Task.Run(() => latest = database.Read(c => LogSnapshot.Read(c, latest)), stop);
+            return latest is { } newer && newer.Change >= change
+                ? newer
+                : await Task.Run(() => latest = database.Read(c => LogSnapshot.Read(c, latest)), stop);
         }
         finally
         {

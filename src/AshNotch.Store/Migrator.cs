@@ -12,7 +12,9 @@ internal static class Migrator
     /// <summary>The numbered migrations, oldest first.</summary>
     public static IReadOnlyList<(int Number, string Name)> All { get; } =
     [
-        .. Assembly.GetExecutingAssembly().GetManifestResourceNames()
+        .. Assembly
+            .GetExecutingAssembly()
+            .GetManifestResourceNames()
             .Where(n => n.StartsWith("migrations/", StringComparison.Ordinal))
             .Order(StringComparer.Ordinal)
             .Select(n => (int.Parse(n["migrations/".Length..].Split('-')[0]), n)),
@@ -22,15 +24,33 @@ internal static class Migrator
     /// <exception cref="StoreException">The file is another program's, or a newer version's.</exception>
     public static int VersionOf(SqliteConnection connection, string path)
     {
-        var (owner, version) = (connection.One("PRAGMA application_id", r => r.GetInt32(0)), connection.One("PRAGMA user_version", r => r.GetInt32(0)));
+        var (owner, version) = (
+            connection.One("PRAGMA application_id", r => r.GetInt32(0)),
+            connection.One("PRAGMA user_version", r => r.GetInt32(0))
+        );
         var tables = connection.All("SELECT name FROM sqlite_schema WHERE type = 'table'", r => r.GetString(0));
 
         // Logs from before the header said whose they are know themselves by their tables.
-        var ours = owner == ApplicationId || (owner == 0 && (tables.Count == 0 ? version == 0 : version > 0 && tables.Contains("state") && tables.Contains("athlete") && tables.Contains("roll")));
+        var ours =
+            owner == ApplicationId
+            || (
+                owner == 0
+                && (
+                    tables.Count == 0
+                        ? version == 0
+                        : version > 0 && tables.Contains("state") && tables.Contains("athlete") && tables.Contains("roll")
+                )
+            );
         if (!ours)
-            throw new StoreException(StoreFault.Foreign, $"The file {path} is another program's database and is left alone. Move it away, or name another folder in ASHNOTCH_DATA.");
+            throw new StoreException(
+                StoreFault.Foreign,
+                $"The file {path} is another program's database and is left alone. Move it away, or name another folder in ASHNOTCH_DATA."
+            );
         if (version > All[^1].Number)
-            throw new StoreException(StoreFault.Newer, $"The log {path} was written by a newer Ash Notch (data version {version}, known here: {All[^1].Number}) and is left alone. Start that newer version, or take a copy from before.");
+            throw new StoreException(
+                StoreFault.Newer,
+                $"The log {path} was written by a newer Ash Notch (data version {version}, known here: {All[^1].Number}) and is left alone. Start that newer version, or take a copy from before."
+            );
         return version;
     }
 
@@ -43,7 +63,10 @@ internal static class Migrator
     {
         var due = All.Where(m => m.Number > from && m.Number <= last).ToList();
         if (due.Count > 0 && from > 0)
-            CopyAside(connection, Path.Combine(Path.GetDirectoryName(path)!, $"{Path.GetFileNameWithoutExtension(path)}-before-version-{All[^1].Number}.db"));
+            CopyAside(
+                connection,
+                Path.Combine(Path.GetDirectoryName(path)!, $"{Path.GetFileNameWithoutExtension(path)}-before-version-{All[^1].Number}.db")
+            );
         foreach (var (number, name) in due)
         {
             using var stream = Assembly.GetExecutingAssembly().GetManifestResourceStream(name)!;
@@ -84,7 +107,12 @@ internal static class Files
     /// <summary>Makes an empty file when there is none, and gives it to its owner alone.</summary>
     public static void Make(string path)
     {
-        var options = new FileStreamOptions { Mode = FileMode.OpenOrCreate, Access = FileAccess.ReadWrite, Share = FileShare.ReadWrite };
+        var options = new FileStreamOptions
+        {
+            Mode = FileMode.OpenOrCreate,
+            Access = FileAccess.ReadWrite,
+            Share = FileShare.ReadWrite,
+        };
         if (!OperatingSystem.IsWindows())
             options.UnixCreateMode = Owner;
         new FileStream(path, options).Dispose();
@@ -100,8 +128,6 @@ internal static class Files
             if (File.GetUnixFileMode(path) != Owner)
                 File.SetUnixFileMode(path, Owner);
         }
-        catch (Exception refused) when (refused is UnauthorizedAccessException or IOException)
-        {
-        }
+        catch (Exception refused) when (refused is UnauthorizedAccessException or IOException) { }
     }
 }

@@ -28,9 +28,16 @@ public sealed class Partners(Database database)
 
         return
         [
-            .. connection.All($"SELECT {Columns} FROM partner p WHERE p.binned_at IS NULL", r => (Partner: Read(r), Version: r.GetInt64(7)))
-                .Select(p => met.TryGetValue(p.Partner.Id, out var seen) ? new PartnerRow(p.Partner, p.Version, seen.Rolls, seen.Last) : new PartnerRow(p.Partner, p.Version, 0, null))
-                .OrderByDescending(p => p.LastRolled ?? DateOnly.MinValue).ThenByDescending(p => p.Rolls).ThenBy(p => p.Partner.Name, StringComparer.Ordinal),
+            .. connection
+                .All($"SELECT {Columns} FROM partner p WHERE p.binned_at IS NULL", r => (Partner: Read(r), Version: r.GetInt64(7)))
+                .Select(p =>
+                    met.TryGetValue(p.Partner.Id, out var seen)
+                        ? new PartnerRow(p.Partner, p.Version, seen.Rolls, seen.Last)
+                        : new PartnerRow(p.Partner, p.Version, 0, null)
+                )
+                .OrderByDescending(p => p.LastRolled ?? DateOnly.MinValue)
+                .ThenByDescending(p => p.Rolls)
+                .ThenBy(p => p.Partner.Name, StringComparer.Ordinal),
         ];
     }
 
@@ -39,39 +46,46 @@ public sealed class Partners(Database database)
     /// <summary>The ids of everyone known, the bin included.</summary>
     public IReadOnlySet<string> Ids() => database.Read(c => c.All("SELECT id FROM partner", r => r.GetString(0)).ToHashSet());
 
-    public Written Add(Partner partner) => database.Write(c => Get(c, partner.Id, binnedToo: true) is { } stored
-        ? new Written(WriteOutcome.Exists, stored.Version)
-        : Save(c, partner));
+    public Written Add(Partner partner) =>
+        database.Write(c =>
+            Get(c, partner.Id, binnedToo: true) is { } stored ? new Written(WriteOutcome.Exists, stored.Version) : Save(c, partner)
+        );
 
     /// <summary>Replaces a partner that was read at a version.</summary>
-    public Written Put(Partner partner, Expected expected) => database.Write(c =>
-        Written.Refused(Get(c, partner.Id, binnedToo: false)?.Version ?? 0, expected) ?? Save(c, partner));
+    public Written Put(Partner partner, Expected expected) =>
+        database.Write(c => Written.Refused(Get(c, partner.Id, binnedToo: false)?.Version ?? 0, expected) ?? Save(c, partner));
 
     /// <summary>Into the bin. Rolls with them stay, and still know who it was.</summary>
-    public Written Bin(string id, Expected? expected, DateTimeOffset now) => database.Write(c =>
-    {
-        var version = Get(c, id, binnedToo: false)?.Version ?? 0;
-        if (Written.Refused(version, expected ?? Expected.Anything) is { } refused)
-            return refused;
-        Bins.Bin(c, "partner", "id = $id", now, ("$id", id));
-        return new Written(WriteOutcome.Saved, version + 1);
-    });
+    public Written Bin(string id, Expected? expected, DateTimeOffset now) =>
+        database.Write(c =>
+        {
+            var version = Get(c, id, binnedToo: false)?.Version ?? 0;
+            if (Written.Refused(version, expected ?? Expected.Anything) is { } refused)
+                return refused;
+            Bins.Bin(c, "partner", "id = $id", now, ("$id", id));
+            return new Written(WriteOutcome.Saved, version + 1);
+        });
 
     /// <summary>Everyone to write into a file: all who are not binned, and those binned whom a kept roll still names.</summary>
-    internal static IReadOnlyList<Partner> ForExport(SqliteConnection connection) => connection.All(
-        $"""
-        SELECT {Columns}, p.binned_at IS NOT NULL FROM partner p
-        WHERE p.binned_at IS NULL OR EXISTS (
-          SELECT 1 FROM roll r JOIN session s ON s.key = r.session_key
-          WHERE r.partner_key = p.key AND r.binned_at IS NULL AND s.binned_at IS NULL)
-        ORDER BY p.key
-        """,
-        r => r.GetBoolean(8) ? Read(r) with { Deleted = true } : Read(r));
+    internal static IReadOnlyList<Partner> ForExport(SqliteConnection connection) =>
+        connection.All(
+            $"""
+            SELECT {Columns}, p.binned_at IS NOT NULL FROM partner p
+            WHERE p.binned_at IS NULL OR EXISTS (
+              SELECT 1 FROM roll r JOIN session s ON s.key = r.session_key
+              WHERE r.partner_key = p.key AND r.binned_at IS NULL AND s.binned_at IS NULL)
+            ORDER BY p.key
+            """,
+            r => r.GetBoolean(8) ? Read(r) with { Deleted = true } : Read(r)
+        );
 
-    internal static Versioned<Partner>? Get(SqliteConnection connection, string id, bool binnedToo) => connection.One(
-        $"SELECT {Columns} FROM partner p WHERE p.id = $id AND ($all OR p.binned_at IS NULL)",
-        r => new Versioned<Partner>(Read(r), r.GetInt64(7)),
-        ("$id", id), ("$all", binnedToo));
+    internal static Versioned<Partner>? Get(SqliteConnection connection, string id, bool binnedToo) =>
+        connection.One(
+            $"SELECT {Columns} FROM partner p WHERE p.id = $id AND ($all OR p.binned_at IS NULL)",
+            r => new Versioned<Partner>(Read(r), r.GetInt64(7)),
+            ("$id", id),
+            ("$all", binnedToo)
+        );
 
     /// <summary>Adds or replaces, and takes out of the bin.</summary>
     internal static Written Save(SqliteConnection connection, Partner partner, string? binnedAt = null)
@@ -85,20 +99,28 @@ public sealed class Partners(Database database)
             RETURNING version
             """,
             r => r.GetInt64(0),
-            ("$id", partner.Id), ("$name", partner.Name), ("$belt", Word.Of(partner.Belt)), ("$stripes", partner.Stripes),
-            ("$weight", partner.WeightKg?.Value), ("$traits", Commands.Json(partner.Traits)), ("$notes", partner.Notes), ("$binned", binnedAt));
+            ("$id", partner.Id),
+            ("$name", partner.Name),
+            ("$belt", Word.Of(partner.Belt)),
+            ("$stripes", partner.Stripes),
+            ("$weight", partner.WeightKg?.Value),
+            ("$traits", Commands.Json(partner.Traits)),
+            ("$notes", partner.Notes),
+            ("$binned", binnedAt)
+        );
         Readings.PartnerChanged(connection, partner.Id);
         return new Written(WriteOutcome.Saved, version);
     }
 
-    private static Partner Read(SqliteDataReader r) => new()
-    {
-        Id = r.GetString(0),
-        Name = r.GetString(1),
-        Belt = Words.Optional<BeltColour>(r.Text(2)),
-        Stripes = r.Whole(3),
-        WeightKg = Words.Weight(r.Number(4)),
-        Traits = r.Texts(5),
-        Notes = r.Text(6),
-    };
+    private static Partner Read(SqliteDataReader r) =>
+        new()
+        {
+            Id = r.GetString(0),
+            Name = r.GetString(1),
+            Belt = Words.Optional<BeltColour>(r.Text(2)),
+            Stripes = r.Whole(3),
+            WeightKg = Words.Weight(r.Number(4)),
+            Traits = r.Texts(5),
+            Notes = r.Text(6),
+        };
 }

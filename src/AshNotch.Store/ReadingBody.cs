@@ -21,7 +21,16 @@ internal static class ReadingBody
         using var stream = new MemoryStream();
         using (var body = new BinaryWriter(stream))
         {
-            foreach (var number in new[] { reading.Moments, reading.Links, reading.Linked, reading.Kind is { } kind ? (int)kind + 1 : 0, (int)reading.Against.Intent + (reading.Against.Drill ? DrillMark : 0) })
+            foreach (
+                var number in new[]
+                {
+                    reading.Moments,
+                    reading.Links,
+                    reading.Linked,
+                    reading.Kind is { } kind ? (int)kind + 1 : 0,
+                    (int)reading.Against.Intent + (reading.Against.Drill ? DrillMark : 0),
+                }
+            )
                 body.Write7BitEncodedInt(number);
             Word(reading.Against.Partner);
             body.Write(reading.Against.Rung ?? double.NaN);
@@ -69,8 +78,15 @@ internal static class ReadingBody
                 Word(contest.Technique);
                 Word(contest.Next);
                 Word(contest.NextSeen);
-                body.Write((byte)((int)contest.End | ((int)contest.Actor << 2) | ((contest.Side is { } side ? (int)side + 1 : 0) << 3)
-                    | (contest.Finished ? 64 : 0) | (contest.Sure ? 128 : 0)));
+                body.Write(
+                    (byte)(
+                        (int)contest.End
+                        | ((int)contest.Actor << 2)
+                        | ((contest.Side is { } side ? (int)side + 1 : 0) << 3)
+                        | (contest.Finished ? 64 : 0)
+                        | (contest.Sure ? 128 : 0)
+                    )
+                );
                 body.Write7BitEncodedInt(contest.Place.Exchange);
                 body.Write7BitEncodedInt(contest.Place.Moment is { } moment ? moment + 1 : 0);
                 List(contest.Reasons, Word);
@@ -130,7 +146,8 @@ internal static class ReadingBody
                 var length = Whole();
                 var text = bytes.AsSpan(at, length);
                 at += length;
-                words[i] = length <= letters.Length ? known.Of(letters[..Encoding.UTF8.GetChars(text, letters)]) : Encoding.UTF8.GetString(text);
+                words[i] =
+                    length <= letters.Length ? known.Of(letters[..Encoding.UTF8.GetChars(text, letters)]) : Encoding.UTF8.GetString(text);
             }
 
             spots = new Spot?[words.Length];
@@ -209,7 +226,18 @@ internal static class ReadingBody
                 return null;
             var (focus, start) = (Word()!, Spot()!.Value);
             var (rung, inSpot) = (Whole() - 1, bytes[at++] != 0);
-            return new Goes(block, focus, rung, start, inSpot, List(() => bytes[at++] is var go && (go >> 1) is > 0 and var side ? new Try((go & 1) != 0, (Side)(side - 1)) : new Try((go & 1) != 0)));
+            return new Goes(
+                block,
+                focus,
+                rung,
+                start,
+                inSpot,
+                List(() =>
+                    bytes[at++] is var go && (go >> 1) is > 0 and var side
+                        ? new Try((go & 1) != 0, (Side)(side - 1))
+                        : new Try((go & 1) != 0)
+                )
+            );
         }
 
         private Contest Contest(string session, string roll)

@@ -33,7 +33,9 @@ public sealed class Readings(Database database)
             WHERE m.technique IN (SELECT value FROM json_each($ids)) OR m.from_position IN (SELECT value FROM json_each($ids)) OR m.to_position IN (SELECT value FROM json_each($ids))
             UNION SELECT roll_key FROM exchange WHERE start_position IN (SELECT value FROM json_each($ids)) OR end_technique IN (SELECT value FROM json_each($ids))
             """,
-            r => r.GetInt64(0), ("$ids", Commands.Json(ids)));
+            r => r.GetInt64(0),
+            ("$ids", Commands.Json(ids))
+        );
         Write(connection, keys);
     }
 
@@ -59,14 +61,20 @@ public sealed class Readings(Database database)
     internal static GroundMap GroundOf(SqliteConnection connection) => GroundMap.Default.With(Vocabulary.Get(connection));
 
     internal static SqliteCommand Prepare(SqliteConnection connection) =>
-        connection.Prepare("INSERT OR REPLACE INTO reading (roll_key, body) VALUES ($roll, $body)", ("$roll", 0), ("$body", Array.Empty<byte>()));
+        connection.Prepare(
+            "INSERT OR REPLACE INTO reading (roll_key, body) VALUES ($roll, $body)",
+            ("$roll", 0),
+            ("$body", Array.Empty<byte>())
+        );
 
     /// <summary>Reads anew the rolls that lean on a partner's sheet for a belt or a weight, when that sheet has changed.</summary>
     internal static void PartnerChanged(SqliteConnection connection, string partner)
     {
         var keys = connection.All(
             "SELECT key FROM roll WHERE partner_key = (SELECT key FROM partner WHERE id = $id) AND (partner_belt IS NULL OR partner_weight_kg IS NULL)",
-            r => r.GetInt64(0), ("$id", partner));
+            r => r.GetInt64(0),
+            ("$id", partner)
+        );
         Write(connection, keys);
     }
 
@@ -77,15 +85,22 @@ public sealed class Readings(Database database)
         using var command = Prepare(connection);
         var ground = GroundOf(connection);
         foreach (var part in keys.Chunk(500))
-            foreach (var stored in SessionRows.RollsWhere(connection, "r.key IN (SELECT value FROM json_each($keys))", ("$keys", $"[{string.Join(',', part)}]")))
-                Write(command, stored.Key, stored.Roll, ground);
+        foreach (
+            var stored in SessionRows.RollsWhere(
+                connection,
+                "r.key IN (SELECT value FROM json_each($keys))",
+                ("$keys", $"[{string.Join(',', part)}]")
+            )
+        )
+            Write(command, stored.Key, stored.Roll, ground);
     }
 
     internal static void Write(SqliteCommand command, long rollKey, Roll roll, GroundMap ground)
     {
-        var known = roll.PartnerId is { } id && (roll.PartnerBelt is null || roll.PartnerWeightKg is null)
-            ? Partners.Get(command.Connection!, id, binnedToo: true)?.Value
-            : null;
+        var known =
+            roll.PartnerId is { } id && (roll.PartnerBelt is null || roll.PartnerWeightKg is null)
+                ? Partners.Get(command.Connection!, id, binnedToo: true)?.Value
+                : null;
         command.Parameters[0].Value = rollKey;
         command.Parameters[1].Value = ReadingBody.Write(RollReading.Of("", default, default, roll.Knowing(known), ground));
         command.ExecuteNonQuery();

@@ -38,27 +38,42 @@ public sealed record RollRow(string SessionId, DateOnly Date, SessionKind Sessio
 public sealed class Rolls(Database database)
 {
     /// <summary>Rolls that pass the filter, latest first.</summary>
-    public Page<RollRow> List(RollFilter filter, int skip, int take) => database.Read(c =>
-    {
-        var (where, values) = Where(filter);
-        var from = $"FROM roll r JOIN session s ON s.key = r.session_key LEFT JOIN partner p ON p.key = r.partner_key WHERE {where}";
-        var total = c.One($"SELECT count(*) {from}", r => r.GetInt32(0), values);
-        var unreadable = new List<string>();
-        var rows = c.All(
-            $"SELECT r.key, s.id, s.date, s.kind, s.attire, p.name, r.id {from} ORDER BY s.date DESC, s.start_time DESC NULLS LAST, s.key DESC, r.place LIMIT $take OFFSET $skip",
-            r => Row(r, unreadable), [.. values, ("$take", take), ("$skip", skip)]);
-        var byKey = rows.OfType<(long Key, RollRow Row)>().ToDictionary(r => r.Key, r => r.Row);
-        return new Page<RollRow>(
-            [.. SessionRows.RollsOf(c, [.. byKey.Keys], unreadable).Select(r => byKey[r.Key] with { Roll = r.Roll })], total, unreadable);
-    });
+    public Page<RollRow> List(RollFilter filter, int skip, int take) =>
+        database.Read(c =>
+        {
+            var (where, values) = Where(filter);
+            var from = $"FROM roll r JOIN session s ON s.key = r.session_key LEFT JOIN partner p ON p.key = r.partner_key WHERE {where}";
+            var total = c.One($"SELECT count(*) {from}", r => r.GetInt32(0), values);
+            var unreadable = new List<string>();
+            var rows = c.All(
+                $"SELECT r.key, s.id, s.date, s.kind, s.attire, p.name, r.id {from} ORDER BY s.date DESC, s.start_time DESC NULLS LAST, s.key DESC, r.place LIMIT $take OFFSET $skip",
+                r => Row(r, unreadable),
+                [.. values, ("$take", take), ("$skip", skip)]
+            );
+            var byKey = rows.OfType<(long Key, RollRow Row)>().ToDictionary(r => r.Key, r => r.Row);
+            return new Page<RollRow>(
+                [.. SessionRows.RollsOf(c, [.. byKey.Keys], unreadable).Select(r => byKey[r.Key] with { Roll = r.Roll })],
+                total,
+                unreadable
+            );
+        });
 
     /// <summary>What a list needs of a roll's session and partner; null, and the roll named, when that cannot be read.</summary>
     private static (long Key, RollRow Row)? Row(SqliteDataReader r, List<string> unreadable)
     {
         try
         {
-            return (r.GetInt64(0), new RollRow(
-                r.GetString(1), Words.Date(r.GetString(2)), Words.Required<SessionKind>(r.GetString(3)), Words.Required<Attire>(r.GetString(4)), r.Text(5), new Roll { Id = r.GetString(6) }));
+            return (
+                r.GetInt64(0),
+                new RollRow(
+                    r.GetString(1),
+                    Words.Date(r.GetString(2)),
+                    Words.Required<SessionKind>(r.GetString(3)),
+                    Words.Required<Attire>(r.GetString(4)),
+                    r.Text(5),
+                    new Roll { Id = r.GetString(6) }
+                )
+            );
         }
         catch (Exception broken) when (broken is InvalidDataException or FormatException or InvalidCastException)
         {
@@ -81,8 +96,11 @@ public sealed class Rolls(Database database)
         if (f.Position is not null)
         {
             var role = f.Role is null ? "" : " AND {0}_role = $role";
-            var inMoment = $"(m.from_position = $position{string.Format(role, "m.from")}) OR (m.to_position = $position{string.Format(role, "m.to")})";
-            parts.Add($"({HasMoment(inMoment)} OR EXISTS (SELECT 1 FROM exchange e WHERE e.roll_key = r.key AND e.start_position = $position{string.Format(role, "e.start")}))");
+            var inMoment =
+                $"(m.from_position = $position{string.Format(role, "m.from")}) OR (m.to_position = $position{string.Format(role, "m.to")})";
+            parts.Add(
+                $"({HasMoment(inMoment)} OR EXISTS (SELECT 1 FROM exchange e WHERE e.roll_key = r.key AND e.start_position = $position{string.Format(role, "e.start")}))"
+            );
             values.Add(("$position", f.Position));
             if (f.Role is not null)
                 values.Add(("$role", Word.Of(f.Role)));
@@ -92,7 +110,11 @@ public sealed class Rolls(Database database)
         {
             // Nothing that could be a word: nothing is found, rather than everything.
             var words = Search(f.Words);
-            parts.Add(words is null ? "0" : "(r.key IN (SELECT rowid FROM roll_words WHERE text MATCH $words) OR s.key IN (SELECT rowid FROM session_words WHERE text MATCH $words))");
+            parts.Add(
+                words is null
+                    ? "0"
+                    : "(r.key IN (SELECT rowid FROM roll_words WHERE text MATCH $words) OR s.key IN (SELECT rowid FROM session_words WHERE text MATCH $words))"
+            );
             if (words is not null)
                 values.Add(("$words", words));
         }
@@ -114,7 +136,8 @@ public sealed class Rolls(Database database)
     /// <summary>A person's words as a full-text query: all of them, each as a beginning; null when there is no word.</summary>
     private static string? Search(string? words)
     {
-        var tokens = string.Concat((words ?? "").Select(c => char.IsLetterOrDigit(c) ? c : ' ')).Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        var tokens = string.Concat((words ?? "").Select(c => char.IsLetterOrDigit(c) ? c : ' '))
+            .Split(' ', StringSplitOptions.RemoveEmptyEntries);
         return tokens.Length == 0 ? null : string.Join(' ', tokens.Select(t => $"\"{t}\"*"));
     }
 }

@@ -14,7 +14,8 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
         ON CONFLICT (id) DO UPDATE SET date = $date, start_time = $start, kind = $kind, attire = $attire, minutes = $minutes,
           effort = $effort, aim = $aim, notes = $notes, taught = $taught, version = version + 1, binned_at = $binned
         RETURNING key, version
-        """);
+        """
+    );
 
     private readonly SqliteCommand roll = connection.Prepare(
         """
@@ -27,7 +28,8 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
           partner_weight_kg = $weight, minutes = $minutes, intensity = $intensity, intent = $intent, ruleset = $ruleset, told = $told,
           notes = $notes, takeaways = $takeaways, goes = $goes, version = version + 1, binned_at = NULL
         RETURNING key, version
-        """);
+        """
+    );
 
     private readonly SqliteCommand clear = connection.Prepare("DELETE FROM exchange WHERE roll_key = $roll");
 
@@ -35,7 +37,8 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
         """
         INSERT INTO exchange (roll_key, place, start_position, start_role, end_kind, end_by, end_technique)
         VALUES ($roll, $place, $position, $role, $end, $by, $technique) RETURNING key
-        """);
+        """
+    );
 
     private readonly SqliteCommand moment = connection.Prepare(
         """
@@ -43,17 +46,20 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
           reasons, note, better, sure)
         VALUES ($exchange, $place, $actor, $technique, $outcome, $side, $clock, $fromPosition, $fromRole, $toPosition, $toRole,
           $reasons, $note, $better, $sure)
-        """);
+        """
+    );
 
     private readonly SqliteCommand rollWords = connection.Prepare(
         """
         INSERT OR REPLACE INTO roll_words (rowid, text) VALUES ($key, $text)
-        """);
+        """
+    );
 
     private readonly SqliteCommand sessionWords = connection.Prepare(
         """
         INSERT OR REPLACE INTO session_words (rowid, text) VALUES ($key, $text)
-        """);
+        """
+    );
 
     private readonly SqliteCommand reading = Readings.Prepare(connection);
 
@@ -64,10 +70,20 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
     /// <param name="binnedAt">What it is marked with while it is not to be seen; null for one that is.</param>
     public (long Key, long Version) Header(Session s, string? binnedAt = null)
     {
-        var written = Return(session,
-            ("$id", s.Id), ("$date", s.Date.ToString("yyyy-MM-dd")), ("$start", s.StartTime?.ToString("HH:mm")), ("$kind", Word.Of(s.Kind)),
-            ("$attire", Word.Of(s.Attire)), ("$minutes", s.Minutes), ("$effort", s.Effort), ("$aim", s.Aim), ("$notes", s.Notes),
-            ("$taught", Commands.Json(s.Taught)), ("$binned", binnedAt));
+        var written = Return(
+            session,
+            ("$id", s.Id),
+            ("$date", s.Date.ToString("yyyy-MM-dd")),
+            ("$start", s.StartTime?.ToString("HH:mm")),
+            ("$kind", Word.Of(s.Kind)),
+            ("$attire", Word.Of(s.Attire)),
+            ("$minutes", s.Minutes),
+            ("$effort", s.Effort),
+            ("$aim", s.Aim),
+            ("$notes", s.Notes),
+            ("$taught", Commands.Json(s.Taught)),
+            ("$binned", binnedAt)
+        );
         Do(sessionWords, ("$key", written.Key), ("$text", Lines([s.Aim, s.Notes])));
         return written;
     }
@@ -75,16 +91,42 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
     /// <summary>Adds or replaces a roll with everything in it.</summary>
     public (long Key, long Version) Roll(long sessionKey, Roll r, int place)
     {
-        var written = Return(roll,
-            ("$session", sessionKey), ("$id", r.Id), ("$place", place), ("$round", r.Order), ("$kind", Word.Of(r.Kind)),
-            ("$partner", r.PartnerId), ("$belt", Word.Of(r.PartnerBelt)), ("$stripes", r.PartnerStripes),
-            ("$weight", r.PartnerWeightKg?.Value), ("$minutes", r.Minutes), ("$intensity", Word.Of(r.Intensity)),
-            ("$intent", Word.Of(r.Intent)), ("$ruleset", r.Ruleset), ("$told", r.Told), ("$notes", r.Notes),
-            ("$takeaways", Commands.Json(r.Takeaways)), ("$goes", StoredJson.Write(r.Goes)));
+        var written = Return(
+            roll,
+            ("$session", sessionKey),
+            ("$id", r.Id),
+            ("$place", place),
+            ("$round", r.Order),
+            ("$kind", Word.Of(r.Kind)),
+            ("$partner", r.PartnerId),
+            ("$belt", Word.Of(r.PartnerBelt)),
+            ("$stripes", r.PartnerStripes),
+            ("$weight", r.PartnerWeightKg?.Value),
+            ("$minutes", r.Minutes),
+            ("$intensity", Word.Of(r.Intensity)),
+            ("$intent", Word.Of(r.Intent)),
+            ("$ruleset", r.Ruleset),
+            ("$told", r.Told),
+            ("$notes", r.Notes),
+            ("$takeaways", Commands.Json(r.Takeaways)),
+            ("$goes", StoredJson.Write(r.Goes))
+        );
         Do(clear, ("$roll", written.Key));
         for (var i = 0; i < r.Exchanges.Count; i++)
             Exchange(written.Key, r.Exchanges[i], i);
-        Do(rollWords, ("$key", written.Key), ("$text", Lines([r.Told, r.Notes, .. r.Takeaways ?? [], .. r.Exchanges.SelectMany(e => e.Moments).SelectMany(m => new[] { m.Note, m.Better })])));
+        Do(
+            rollWords,
+            ("$key", written.Key),
+            (
+                "$text",
+                Lines([
+                    r.Told,
+                    r.Notes,
+                    .. r.Takeaways ?? [],
+                    .. r.Exchanges.SelectMany(e => e.Moments).SelectMany(m => new[] { m.Note, m.Better }),
+                ])
+            )
+        );
         Readings.Write(reading, written.Key, r, ground.Value);
         return written;
     }
@@ -97,17 +139,37 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
 
     private void Exchange(long rollKey, Exchange e, int place)
     {
-        var key = Return(exchange,
-            ("$roll", rollKey), ("$place", place), ("$position", e.Start?.Position), ("$role", RoleOf(e.Start)),
-            ("$end", Word.Of(e.End?.Kind)), ("$by", Word.Of(e.End?.By)), ("$technique", e.End?.Technique)).Key;
+        var key = Return(
+            exchange,
+            ("$roll", rollKey),
+            ("$place", place),
+            ("$position", e.Start?.Position),
+            ("$role", RoleOf(e.Start)),
+            ("$end", Word.Of(e.End?.Kind)),
+            ("$by", Word.Of(e.End?.By)),
+            ("$technique", e.End?.Technique)
+        ).Key;
         for (var i = 0; i < e.Moments.Count; i++)
         {
             var m = e.Moments[i];
-            Do(moment,
-                ("$exchange", key), ("$place", i), ("$actor", Word.Of(m.Actor)), ("$technique", m.Technique),
-                ("$outcome", Word.Of(m.Outcome)), ("$side", Word.Of(m.Side)), ("$clock", m.Clock),
-                ("$fromPosition", m.From?.Position), ("$fromRole", RoleOf(m.From)), ("$toPosition", m.To?.Position), ("$toRole", RoleOf(m.To)),
-                ("$reasons", Commands.Json(m.Reasons)), ("$note", m.Note), ("$better", m.Better), ("$sure", m.Sure is { } sure ? (sure ? 1 : 0) : null));
+            Do(
+                moment,
+                ("$exchange", key),
+                ("$place", i),
+                ("$actor", Word.Of(m.Actor)),
+                ("$technique", m.Technique),
+                ("$outcome", Word.Of(m.Outcome)),
+                ("$side", Word.Of(m.Side)),
+                ("$clock", m.Clock),
+                ("$fromPosition", m.From?.Position),
+                ("$fromRole", RoleOf(m.From)),
+                ("$toPosition", m.To?.Position),
+                ("$toRole", RoleOf(m.To)),
+                ("$reasons", Commands.Json(m.Reasons)),
+                ("$note", m.Note),
+                ("$better", m.Better),
+                ("$sure", m.Sure is { } sure ? (sure ? 1 : 0) : null)
+            );
         }
     }
 

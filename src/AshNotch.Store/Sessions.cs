@@ -18,23 +18,30 @@ public sealed record Page<T>(IReadOnlyList<T> Items, int Total, IReadOnlyList<st
 public sealed class Sessions(Database database)
 {
     /// <summary>Sessions not in the bin, latest first.</summary>
-    public Page<Versioned<Session>> List(int skip, int take) => database.Read(c =>
-    {
-        var keys = c.All(
-            "SELECT key FROM session WHERE binned_at IS NULL ORDER BY date DESC, start_time DESC NULLS LAST, key DESC LIMIT $take OFFSET $skip",
-            r => r.GetInt64(0), ("$take", take), ("$skip", skip));
-        var total = c.One("SELECT count(*) FROM session WHERE binned_at IS NULL", r => r.GetInt32(0));
-        var unreadable = new List<string>();
-        return new Page<Versioned<Session>>(SessionRows.Sessions(c, keys, unreadable), total, unreadable);
-    });
+    public Page<Versioned<Session>> List(int skip, int take) =>
+        database.Read(c =>
+        {
+            var keys = c.All(
+                "SELECT key FROM session WHERE binned_at IS NULL ORDER BY date DESC, start_time DESC NULLS LAST, key DESC LIMIT $take OFFSET $skip",
+                r => r.GetInt64(0),
+                ("$take", take),
+                ("$skip", skip)
+            );
+            var total = c.One("SELECT count(*) FROM session WHERE binned_at IS NULL", r => r.GetInt32(0));
+            var unreadable = new List<string>();
+            return new Page<Versioned<Session>>(SessionRows.Sessions(c, keys, unreadable), total, unreadable);
+        });
 
     /// <summary>Every visit to the mat, as far as its load goes, and what the sessions taught that name it; both oldest first.</summary>
     internal static (IReadOnlyList<Visit> Visits, IReadOnlyList<Lesson> Lessons) VisitsAndLessons(SqliteConnection connection)
     {
         var (visits, lessons) = (new List<Visit>(), new List<Lesson>());
-        foreach (var (id, date, minutes, effort, taught, attire) in connection.All(
-            "SELECT id, date, minutes, effort, taught, attire FROM session WHERE binned_at IS NULL ORDER BY date, key",
-            r => (r.GetString(0), r.GetString(1), r.Number(2), r.Number(3), r.Text(4), r.GetString(5))))
+        foreach (
+            var (id, date, minutes, effort, taught, attire) in connection.All(
+                "SELECT id, date, minutes, effort, taught, attire FROM session WHERE binned_at IS NULL ORDER BY date, key",
+                r => (r.GetString(0), r.GetString(1), r.Number(2), r.Number(3), r.Text(4), r.GetString(5))
+            )
+        )
         {
             // A row that makes no sense is named where sessions are listed; here it is passed over.
             if (!DateOnly.TryParseExact(date, "yyyy-MM-dd", out var day) || !Word.TryRead<Attire>(attire, out var worn))
@@ -50,73 +57,93 @@ public sealed class Sessions(Database database)
     public Versioned<Session>? Get(string id) => database.Read(c => Get(c, id));
 
     /// <summary>Adds a session; <see cref="WriteOutcome.Exists"/> when the id is taken, be it by one in the bin.</summary>
-    public Written Add(Session session) => database.Write(c => Key(c, session.Id, binnedToo: true) is not null
-        ? new Written(WriteOutcome.Exists, 0)
-        : Save(c, session, withRolls: true, default));
+    public Written Add(Session session) =>
+        database.Write(c =>
+            Key(c, session.Id, binnedToo: true) is not null
+                ? new Written(WriteOutcome.Exists, 0)
+                : Save(c, session, withRolls: true, default)
+        );
 
     /// <summary>Replaces a session that was read at a version.</summary>
     /// <param name="session">What it is to be.</param>
     /// <param name="withRolls">Whether its rolls are to be replaced too; those that are gone from it go to the bin.</param>
     /// <param name="expected">What is asked of the version that stands.</param>
     /// <param name="now">For the bin.</param>
-    public Written Put(Session session, bool withRolls, Expected expected, DateTimeOffset now) => database.Write(c =>
-        Written.Refused(Get(c, session.Id)?.Version ?? 0, expected) ?? Save(c, session, withRolls, now));
+    public Written Put(Session session, bool withRolls, Expected expected, DateTimeOffset now) =>
+        database.Write(c => Written.Refused(Get(c, session.Id)?.Version ?? 0, expected) ?? Save(c, session, withRolls, now));
 
     /// <summary>Into the bin, if the version is the one that was read (or none was named).</summary>
-    public Written Bin(string id, Expected? expected, DateTimeOffset now) => database.Write(c =>
-    {
-        var version = Get(c, id)?.Version ?? 0;
-        if (Written.Refused(version, expected ?? Expected.Anything) is { } refused)
-            return refused;
-        Bins.Bin(c, "session", "id = $id", now, ("$id", id));
-        return new Written(WriteOutcome.Saved, version + 1);
-    });
+    public Written Bin(string id, Expected? expected, DateTimeOffset now) =>
+        database.Write(c =>
+        {
+            var version = Get(c, id)?.Version ?? 0;
+            if (Written.Refused(version, expected ?? Expected.Anything) is { } refused)
+                return refused;
+            Bins.Bin(c, "session", "id = $id", now, ("$id", id));
+            return new Written(WriteOutcome.Saved, version + 1);
+        });
 
     public Versioned<Roll>? GetRoll(string session, string roll) => database.Read(c => GetRoll(c, session, roll));
 
-    public Written AddRoll(string session, Roll roll) => database.Write(c =>
-    {
-        if (Key(c, session, binnedToo: false) is not { } key)
-            return new Written(WriteOutcome.Missing, 0);
-        if (c.One("SELECT 1 FROM roll WHERE session_key = $key AND id = $id", r => r.GetInt32(0), ("$key", key), ("$id", roll.Id)) == 1)
-            return new Written(WriteOutcome.Exists, 0);
-        var place = c.One("SELECT coalesce(max(place) + 1, 0) FROM roll WHERE session_key = $key", r => r.GetInt32(0), ("$key", key));
-        return SaveRoll(c, key, roll, place);
-    });
+    public Written AddRoll(string session, Roll roll) =>
+        database.Write(c =>
+        {
+            if (Key(c, session, binnedToo: false) is not { } key)
+                return new Written(WriteOutcome.Missing, 0);
+            if (c.One("SELECT 1 FROM roll WHERE session_key = $key AND id = $id", r => r.GetInt32(0), ("$key", key), ("$id", roll.Id)) == 1)
+                return new Written(WriteOutcome.Exists, 0);
+            var place = c.One("SELECT coalesce(max(place) + 1, 0) FROM roll WHERE session_key = $key", r => r.GetInt32(0), ("$key", key));
+            return SaveRoll(c, key, roll, place);
+        });
 
-    public Written PutRoll(string session, Roll roll, Expected expected) => database.Write(c =>
-    {
-        if (Written.Refused(GetRoll(c, session, roll.Id)?.Version ?? 0, expected) is { } refused)
-            return refused;
-        var key = Key(c, session, binnedToo: false)!.Value;
-        var place = c.One("SELECT place FROM roll WHERE session_key = $key AND id = $id", r => r.GetInt32(0), ("$key", key), ("$id", roll.Id));
-        return SaveRoll(c, key, roll, place);
-    });
+    public Written PutRoll(string session, Roll roll, Expected expected) =>
+        database.Write(c =>
+        {
+            if (Written.Refused(GetRoll(c, session, roll.Id)?.Version ?? 0, expected) is { } refused)
+                return refused;
+            var key = Key(c, session, binnedToo: false)!.Value;
+            var place = c.One(
+                "SELECT place FROM roll WHERE session_key = $key AND id = $id",
+                r => r.GetInt32(0),
+                ("$key", key),
+                ("$id", roll.Id)
+            );
+            return SaveRoll(c, key, roll, place);
+        });
 
-    public Written BinRoll(string session, string roll, Expected? expected, DateTimeOffset now) => database.Write(c =>
-    {
-        var version = GetRoll(c, session, roll)?.Version ?? 0;
-        if (Written.Refused(version, expected ?? Expected.Anything) is { } refused)
-            return refused;
-        var key = Key(c, session, binnedToo: false)!.Value;
-        Bins.Bin(c, "roll", "session_key = $key AND id = $id", now, ("$key", key), ("$id", roll));
-        Touch(c, key);
-        return new Written(WriteOutcome.Saved, version + 1);
-    });
+    public Written BinRoll(string session, string roll, Expected? expected, DateTimeOffset now) =>
+        database.Write(c =>
+        {
+            var version = GetRoll(c, session, roll)?.Version ?? 0;
+            if (Written.Refused(version, expected ?? Expected.Anything) is { } refused)
+                return refused;
+            var key = Key(c, session, binnedToo: false)!.Value;
+            Bins.Bin(c, "roll", "session_key = $key AND id = $id", now, ("$key", key), ("$id", roll));
+            Touch(c, key);
+            return new Written(WriteOutcome.Saved, version + 1);
+        });
 
     internal static Versioned<Session>? Get(SqliteConnection connection, string id) =>
         Key(connection, id, binnedToo: false) is { } key ? SessionRows.Sessions(connection, [key]).FirstOrDefault() : null;
 
     private static Versioned<Roll>? GetRoll(SqliteConnection connection, string session, string roll) =>
-        SessionRows.RollsWhere(
-            connection,
-            "r.session_key = (SELECT key FROM session WHERE id = $session AND binned_at IS NULL) AND r.id = $roll AND r.binned_at IS NULL",
-            ("$session", session), ("$roll", roll))
+        SessionRows
+            .RollsWhere(
+                connection,
+                "r.session_key = (SELECT key FROM session WHERE id = $session AND binned_at IS NULL) AND r.id = $roll AND r.binned_at IS NULL",
+                ("$session", session),
+                ("$roll", roll)
+            )
             .Select(r => new Versioned<Roll>(r.Roll, r.Version))
             .FirstOrDefault();
 
-    private static long? Key(SqliteConnection connection, string id, bool binnedToo) => connection.One<long?>(
-        "SELECT key FROM session WHERE id = $id AND ($all OR binned_at IS NULL)", r => r.GetInt64(0), ("$id", id), ("$all", binnedToo));
+    private static long? Key(SqliteConnection connection, string id, bool binnedToo) =>
+        connection.One<long?>(
+            "SELECT key FROM session WHERE id = $id AND ($all OR binned_at IS NULL)",
+            r => r.GetInt64(0),
+            ("$id", id),
+            ("$all", binnedToo)
+        );
 
     private static Written Save(SqliteConnection connection, Session session, bool withRolls, DateTimeOffset now)
     {
@@ -124,7 +151,9 @@ public sealed class Sessions(Database database)
         var (key, version) = writer.Header(session);
         if (!withRolls)
             return new Written(WriteOutcome.Saved, version);
-        var stored = SessionRows.RollsWhere(connection, "r.session_key = $key AND r.binned_at IS NULL", ("$key", key)).ToDictionary(r => r.Roll.Id);
+        var stored = SessionRows
+            .RollsWhere(connection, "r.session_key = $key AND r.binned_at IS NULL", ("$key", key))
+            .ToDictionary(r => r.Roll.Id);
         for (var i = 0; i < session.Rolls.Count; i++)
         {
             if (stored.Remove(session.Rolls[i].Id, out var before) && Same.As(before.Roll, session.Rolls[i]))

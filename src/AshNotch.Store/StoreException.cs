@@ -50,26 +50,43 @@ public sealed class StoreException : IOException
     /// <summary>What an error of SQLite comes to; null for one that is the program's own (a constraint, wrong SQL).</summary>
     /// <param name="error">The error. Result codes: sqlite.org/rescode.html.</param>
     /// <param name="path">The log's file.</param>
-    public static StoreException? Of(SqliteException error, string path) => error.SqliteErrorCode switch
-    {
-        13 => new(StoreFault.Full, $"The disk that holds the log ({path}) is full. {Kept} Make room on it, then try again.", error),
-        5 or 6 => new(StoreFault.Busy, $"Another program holds the log ({path}) just now, perhaps a backup. {Kept} Try again in a moment.", error),
-        3 or 8 => new(StoreFault.ReadOnly, $"The log ({path}) may only be read: its disk or its folder is write-protected. {Kept} Give this user the right to write there, then try again.", error),
-        11 or 26 => Damaged(path, error.Message, error),
-        14 => Gone(path, error),
-        10 => new(StoreFault.Disk, $"The disk that holds the log ({path}) reports an error. {Kept} Look after the disk, make a copy of the log, then try again.", error),
-        _ => null,
-    };
+    public static StoreException? Of(SqliteException error, string path) =>
+        error.SqliteErrorCode switch
+        {
+            13 => new(StoreFault.Full, $"The disk that holds the log ({path}) is full. {Kept} Make room on it, then try again.", error),
+            5 or 6 => new(
+                StoreFault.Busy,
+                $"Another program holds the log ({path}) just now, perhaps a backup. {Kept} Try again in a moment.",
+                error
+            ),
+            3 or 8 => new(
+                StoreFault.ReadOnly,
+                $"The log ({path}) may only be read: its disk or its folder is write-protected. {Kept} Give this user the right to write there, then try again.",
+                error
+            ),
+            11 or 26 => Damaged(path, error.Message, error),
+            14 => Gone(path, error),
+            10 => new(
+                StoreFault.Disk,
+                $"The disk that holds the log ({path}) reports an error. {Kept} Look after the disk, make a copy of the log, then try again.",
+                error
+            ),
+            _ => null,
+        };
 
     /// <summary>That the file is damaged.</summary>
-    public static StoreException Damaged(string path, string found, Exception? inner = null) => new(
-        StoreFault.Damaged,
-        $"The log ({path}) is damaged ({found.TrimEnd('.')}). It is only read from now on and nothing is written into it: download the logbook on the page Data to save what can be read, then put a good copy in its place.",
-        inner);
+    public static StoreException Damaged(string path, string found, Exception? inner = null) =>
+        new(
+            StoreFault.Damaged,
+            $"The log ({path}) is damaged ({found.TrimEnd('.')}). It is only read from now on and nothing is written into it: download the logbook on the page Data to save what can be read, then put a good copy in its place.",
+            inner
+        );
 
     /// <summary>That the file is not there any more.</summary>
-    public static StoreException Gone(string path, Exception? inner = null) => new(
-        StoreFault.Gone,
-        $"The log's file ({path}) cannot be reached; its folder is gone or its disk was taken away. {Kept} Put it back, then try again.",
-        inner);
+    public static StoreException Gone(string path, Exception? inner = null) =>
+        new(
+            StoreFault.Gone,
+            $"The log's file ({path}) cannot be reached; its folder is gone or its disk was taken away. {Kept} Put it back, then try again.",
+            inner
+        );
 }

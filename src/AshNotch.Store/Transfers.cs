@@ -41,8 +41,15 @@ public sealed record Imported(ImportReport? Report, IReadOnlyList<Fault> Faults)
 /// <param name="Niggles">Niggles.</param>
 /// <param name="Unreadable">What could not be read, by name; grows while the sessions are taken.</param>
 public sealed record WholeLog(
-    Athlete? Athlete, IReadOnlyList<Partner> Partners, IEnumerable<Session> Sessions, PersonalWords Words, IReadOnlyList<SelfRating> SelfRatings,
-    IReadOnlyList<Block> Blocks, IReadOnlyList<Niggle> Niggles, IReadOnlyList<string> Unreadable);
+    Athlete? Athlete,
+    IReadOnlyList<Partner> Partners,
+    IEnumerable<Session> Sessions,
+    PersonalWords Words,
+    IReadOnlyList<SelfRating> SelfRatings,
+    IReadOnlyList<Block> Blocks,
+    IReadOnlyList<Niggle> Niggles,
+    IReadOnlyList<string> Unreadable
+);
 
 /// <summary>The whole log in and out.</summary>
 public sealed class Transfers(Database database)
@@ -58,9 +65,18 @@ public sealed class Transfers(Database database)
         using var connection = database.Open();
         using var transaction = connection.BeginTransaction(deferred: true);
         var unreadable = new List<string>();
-        await take(new WholeLog(
-            Athletes.Get(connection)?.Value, Partners.ForExport(connection), SessionRows.Every(connection, unreadable), Vocabulary.Get(connection), SelfRatings.All(connection),
-            [.. Blocks.Table.All(connection).Select(b => b.Value)], [.. Niggles.Table.All(connection).Select(n => n.Value)], unreadable));
+        await take(
+            new WholeLog(
+                Athletes.Get(connection)?.Value,
+                Partners.ForExport(connection),
+                SessionRows.Every(connection, unreadable),
+                Vocabulary.Get(connection),
+                SelfRatings.All(connection),
+                [.. Blocks.Table.All(connection).Select(b => b.Value)],
+                [.. Niggles.Table.All(connection).Select(n => n.Value)],
+                unreadable
+            )
+        );
     }
 
     /// <summary>
@@ -80,7 +96,9 @@ public sealed class Transfers(Database database)
             {
                 RemoveHidden();
                 var (words, faults) = database.Read(c => Vocabulary.Joined(c, logbook.Vocabulary));
-                return faults.Count > 0 ? new Imported(null, faults) : new Imported(Import(logbook, GroundMap.Default.With(words), stop, progress), []);
+                return faults.Count > 0
+                    ? new Imported(null, faults)
+                    : new Imported(Import(logbook, GroundMap.Default.With(words), stop, progress), []);
             }
             catch
             {
@@ -93,16 +111,18 @@ public sealed class Transfers(Database database)
     /// <summary>Takes away what an import that did not come to its end has left.</summary>
     internal void RemoveHidden()
     {
-        while (database.Aside(c =>
-        {
-            var keys = c.All($"SELECT key FROM session WHERE binned_at = '{Importing}' LIMIT {SessionsAtOnce}", r => r.GetInt64(0));
-            var these = $"({string.Join(',', keys)})";
-            c.Run($"DELETE FROM roll_words WHERE rowid IN (SELECT key FROM roll WHERE session_key IN {these}); DELETE FROM session_words WHERE rowid IN {these}");
-            c.Run($"DELETE FROM session WHERE key IN {these}");
-            return keys.Count;
-        }) > 0)
-        {
-        }
+        while (
+            database.Aside(c =>
+            {
+                var keys = c.All($"SELECT key FROM session WHERE binned_at = '{Importing}' LIMIT {SessionsAtOnce}", r => r.GetInt64(0));
+                var these = $"({string.Join(',', keys)})";
+                c.Run(
+                    $"DELETE FROM roll_words WHERE rowid IN (SELECT key FROM roll WHERE session_key IN {these}); DELETE FROM session_words WHERE rowid IN {these}"
+                );
+                c.Run($"DELETE FROM session WHERE key IN {these}");
+                return keys.Count;
+            }) > 0
+        ) { }
 
         database.Aside(c => c.Run($"DELETE FROM partner WHERE binned_at = '{Importing}'"));
     }
@@ -162,25 +182,49 @@ public sealed class Transfers(Database database)
                         writer.Roll(key, session.Rolls[i], i);
             }
 
-            return new ImportReport { Partners = partners, Sessions = sessions.Total, Rolls = rolls.Total, Words = words, Remarks = remarks };
+            return new ImportReport
+            {
+                Partners = partners,
+                Sessions = sessions.Total,
+                Rolls = rolls.Total,
+                Words = words,
+                Remarks = remarks,
+            };
         });
     }
 
     /// <summary>Which sessions of those that stand differ from the file's, and by which rolls.</summary>
-    private List<(Session Session, HashSet<string> News)> Compare(IReadOnlyList<Session> both, Counter sessions, Counter rolls, CancellationToken stop)
+    private List<(Session Session, HashSet<string> News)> Compare(
+        IReadOnlyList<Session> both,
+        Counter sessions,
+        Counter rolls,
+        CancellationToken stop
+    )
     {
         var changed = new List<(Session, HashSet<string>)>();
         foreach (var chunk in both.Chunk(SessionsAtOnce))
         {
             stop.ThrowIfCancellationRequested();
-            var stored = database.Read(c => SessionRows.Sessions(c, c.All(
-                "SELECT key FROM session WHERE binned_at IS NULL AND id IN (SELECT value FROM json_each($ids))", r => r.GetInt64(0), ("$ids", Commands.Json([.. chunk.Select(s => s.Id)])))))
+            var stored = database
+                .Read(c =>
+                    SessionRows.Sessions(
+                        c,
+                        c.All(
+                            "SELECT key FROM session WHERE binned_at IS NULL AND id IN (SELECT value FROM json_each($ids))",
+                            r => r.GetInt64(0),
+                            ("$ids", Commands.Json([.. chunk.Select(s => s.Id)]))
+                        )
+                    )
+                )
                 .ToDictionary(s => s.Value.Id, s => s.Value);
             foreach (var session in chunk)
             {
                 var before = stored.GetValueOrDefault(session.Id);
                 var old = before?.Rolls.ToDictionary(r => r.Id) ?? [];
-                var news = session.Rolls.Where(r => rolls.Count(!old.ContainsKey(r.Id), Same.As(old.GetValueOrDefault(r.Id), r))).Select(r => r.Id).ToHashSet();
+                var news = session
+                    .Rolls.Where(r => rolls.Count(!old.ContainsKey(r.Id), Same.As(old.GetValueOrDefault(r.Id), r)))
+                    .Select(r => r.Id)
+                    .ToHashSet();
                 var sameHeader = Same.As(before is null ? null : before with { Rolls = [] }, session with { Rolls = [] });
                 if (sessions.Count(before is null, sameHeader && news.Count == 0))
                     changed.Add((session, news));
@@ -205,7 +249,9 @@ public sealed class Transfers(Database database)
                 counter.Count(isNew: true, isSame: false);
                 connection.Run(
                     $"UPDATE partner SET binned_at = $binned WHERE id = $id AND binned_at = '{Importing}'",
-                    ("$id", partner.Id), ("$binned", partner.Deleted is true ? DateTime.UnixEpoch.ToString("O") : null));
+                    ("$id", partner.Id),
+                    ("$binned", partner.Deleted is true ? DateTime.UnixEpoch.ToString("O") : null)
+                );
                 continue;
             }
 
@@ -243,7 +289,12 @@ public sealed class Transfers(Database database)
             yield return $"belt ({Word.Of(there.Belt)}, {there.Stripes ?? 0} stripes)";
         if (here.WeightKg != there.WeightKg)
             yield return FormattableString.Invariant($"weight ({there.WeightKg?.Value} kg)");
-        if (here.Units != there.Units || here.Objective != there.Objective || here.TrainingStyle != there.TrainingStyle || here.DominantSide != there.DominantSide)
+        if (
+            here.Units != there.Units
+            || here.Objective != there.Objective
+            || here.TrainingStyle != there.TrainingStyle
+            || here.DominantSide != there.DominantSide
+        )
             yield return "settings";
     }
 

@@ -8,7 +8,9 @@ internal static class Words
 {
     public static T Required<T>(string word)
         where T : struct, Enum =>
-        Word.TryRead<T>(word, out var value) ? value : throw new InvalidDataException($"The store holds '{word}', which is no {typeof(T).Name}.");
+        Word.TryRead<T>(word, out var value)
+            ? value
+            : throw new InvalidDataException($"The store holds '{word}', which is no {typeof(T).Name}.");
 
     public static T? Optional<T>(string? word)
         where T : struct, Enum => word is null ? null : Required<T>(word);
@@ -17,6 +19,5 @@ internal static class Words
 
     public static Kilograms? Weight(double? kilograms) => kilograms is { } kg ? new Kilograms(kg) : null;
 
-    public static Spot? Spot(string? position, string? role) =>
-        position is null ? null : new Spot(position, Required<Role>(role!));
+    public static Spot? Spot(string? position, string? role) => position is null ? null : new Spot(position, Required<Role>(role!));
 }

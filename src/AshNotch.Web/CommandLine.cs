@@ -13,7 +13,12 @@ public static class CommandLine
     /// <param name="start">Starts the program; answers its exit code.</param>
     /// <param name="output">Where help and faults go; null for the console.</param>
     /// <returns>The exit code: 0 when all went well, 2 for a command line that makes no sense, else what <paramref name="start"/> answers.</returns>
-    public static async Task<int> Run(IReadOnlyList<string> arguments, Func<string, string?> environment, Func<Settings, Task<int>> start, TextWriter? output = null)
+    public static async Task<int> Run(
+        IReadOnlyList<string> arguments,
+        Func<string, string?> environment,
+        Func<Settings, Task<int>> start,
+        TextWriter? output = null
+    )
     {
         var port = new Option<int>("--port")
         {
@@ -24,12 +29,27 @@ public static class CommandLine
         };
         port.Validators.Add(result =>
         {
-            if (!result.Implicit && (result.Tokens is not [var token] || !int.TryParse(token.Value, out var number) || number is < 0 or > GreatestPort))
+            if (
+                !result.Implicit
+                && (result.Tokens is not [var token] || !int.TryParse(token.Value, out var number) || number is < 0 or > GreatestPort)
+            )
                 result.AddError($"--port wants a number from 0 to {GreatestPort}, for example: ./run --port 5300");
         });
         var demo = new Command("demo", "Start on a throw-away copy of the demo log: eighteen invented weeks of training.");
-        demo.SetAction((result, _) => start(new Settings { Demo = true, DataFolder = DemoFolder.Own, Port = result.GetValue(port) }));
-        var root = new RootCommand("Ash Notch: one practitioner's training log that thinks. Without a command it starts on your own log; the variable ASHNOTCH_DATA names its folder.")
+        demo.SetAction(
+            (result, _) =>
+                start(
+                    new Settings
+                    {
+                        Demo = true,
+                        DataFolder = DemoFolder.Own,
+                        Port = result.GetValue(port),
+                    }
+                )
+        );
+        var root = new RootCommand(
+            "Ash Notch: one practitioner's training log that thinks. Without a command it starts on your own log; the variable ASHNOTCH_DATA names its folder."
+        )
         {
             port,
             demo,
@@ -50,9 +70,13 @@ public static class CommandLine
         return await parsed.InvokeAsync(console);
     }
 
-    private static string OwnFolder(Func<string, string?> environment) => environment("ASHNOTCH_DATA") is { Length: > 0 } named
-        ? named
-        : Path.Combine(Environment.GetFolderPath(Environment.SpecialFolder.LocalApplicationData, Environment.SpecialFolderOption.DoNotVerify), "ash-notch");
+    private static string OwnFolder(Func<string, string?> environment) =>
+        environment("ASHNOTCH_DATA") is { Length: > 0 } named
+            ? named
+            : Path.Combine(
+                Environment.GetFolderPath(Environment.SpecialFolder.LocalApplicationData, Environment.SpecialFolderOption.DoNotVerify),
+                "ash-notch"
+            );
 }
 
 /// <summary>What the program's exit codes mean.</summary>

@@ -28,9 +28,7 @@ public static class DemoFolder
             if (Directory.Exists(folder))
                 Directory.Delete(folder, recursive: true);
         }
-        catch (Exception held) when (held is IOException or UnauthorizedAccessException)
-        {
-        }
+        catch (Exception held) when (held is IOException or UnauthorizedAccessException) { }
     }
 
     private static bool Runs(int id)

@@ -29,7 +29,10 @@ static async Task<int> Serve(Settings settings)
     }
     catch (IOException busy) when (busy.InnerException is AddressInUseException)
     {
-        return Say($"Port {settings.Port} is taken by another program. Stop that one, or start with another: ./run --port {settings.Port + 1}", ExitCodes.PortTaken);
+        return Say(
+            $"Port {settings.Port} is taken by another program. Stop that one, or start with another: ./run --port {settings.Port + 1}",
+            ExitCodes.PortTaken
+        );
     }
     finally
     {

@@ -24,12 +24,17 @@ public static class Server
     /// <exception cref="StoreException">The log cannot be opened, or another program has it.</exception>
     public static WebApplication Build(Settings settings)
     {
-        var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions
-        {
-            ContentRootPath = AppContext.BaseDirectory,
-            ApplicationName = typeof(Server).Assembly.GetName().Name,
-        });
-        builder.Logging.ClearProviders().AddConsole(o => o.LogToStandardErrorThreshold = LogLevel.Trace).SetMinimumLevel(LogLevel.Warning)
+        var builder = WebApplication.CreateSlimBuilder(
+            new WebApplicationOptions
+            {
+                ContentRootPath = AppContext.BaseDirectory,
+                ApplicationName = typeof(Server).Assembly.GetName().Name,
+            }
+        );
+        builder
+            .Logging.ClearProviders()
+            .AddConsole(o => o.LogToStandardErrorThreshold = LogLevel.Trace)
+            .SetMinimumLevel(LogLevel.Warning)
             .AddFilter("Microsoft.Extensions.Hosting", LogLevel.None);
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
@@ -48,15 +53,28 @@ public static class Server
     {
         services.AddSingleton(TimeProvider.System);
         services.AddSingleton(_ => log).AddSingleton(s => s.GetRequiredService<OpenedLog>().Database);
-        services.AddSingleton<Athletes>().AddSingleton<Partners>().AddSingleton<Sessions>().AddSingleton<Rolls>()
-            .AddSingleton<Vocabulary>().AddSingleton<Bins>().AddSingleton<Transfers>().AddSingleton<SelfRatings>().AddSingleton<Blocks>().AddSingleton<Niggles>()
-            .AddSingleton<Snapshots>().AddSingleton<Judgements>().AddSingleton<SessionFeature.Writing>();
+        services
+            .AddSingleton<Athletes>()
+            .AddSingleton<Partners>()
+            .AddSingleton<Sessions>()
+            .AddSingleton<Rolls>()
+            .AddSingleton<Vocabulary>()
+            .AddSingleton<Bins>()
+            .AddSingleton<Transfers>()
+            .AddSingleton<SelfRatings>()
+            .AddSingleton<Blocks>()
+            .AddSingleton<Niggles>()
+            .AddSingleton<Snapshots>()
+            .AddSingleton<Judgements>()
+            .AddSingleton<SessionFeature.Writing>();
         services.AddHostedService<Upkeep>();
         services.ConfigureHttpJsonOptions(o => LogJson.Configure(o.SerializerOptions));
         services.AddProblemDetails();
         services.AddExceptionHandler<Failures>();
         services.AddOpenApi("v1", OpenApiShapes.Apply);
-        services.AddResponseCompression(o => o.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "image/svg+xml", "application/problem+json"]);
+        services.AddResponseCompression(o =>
+            o.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "image/svg+xml", "application/problem+json"]
+        );
         services.Configure<BrotliCompressionProviderOptions>(o => o.Level = CompressionLevel.Optimal);
         services.Configure<GzipCompressionProviderOptions>(o => o.Level = CompressionLevel.Optimal);
         services.Configure<HostFilteringOptions>(o => o.AllowedHosts = ["*"]);

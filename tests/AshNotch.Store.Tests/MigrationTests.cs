@@ -16,12 +16,15 @@ public sealed class MigrationTests : IDisposable
     public void From_1_on_what_was_written_before_can_be_searched()
     {
         var old = new Database(FilePath, lastMigration: 1);
-        Run(old, """
+        Run(
+            old,
+            """
             INSERT INTO session (id, date, kind, attire, notes, version) VALUES ('s1', '2026-03-03', 'class', 'gi', 'cold loft', 1);
             INSERT INTO roll (session_key, id, place, told, takeaways, version) VALUES (1, 'r1', 0, 'knee cut again', '["frame first"]', 1);
             INSERT INTO exchange (roll_key, place) VALUES (1, 0);
             INSERT INTO moment (exchange_key, place, actor, technique, outcome, note) VALUES (1, 0, 'me', 'sweep', 'done', 'slippery sleeve');
-            """);
+            """
+        );
         var rolls = new Rolls(new Database(FilePath));
         foreach (var word in new[] { "knee", "frame", "slippery", "cold" })
             Assert.Equal(1, rolls.List(new RollFilter { Words = word }, 0, 10).Total);
@@ -51,18 +54,22 @@ public sealed class MigrationTests : IDisposable
         static string Schema(Database database)
         {
             using var connection = database.Open();
-            return (string)One(connection, "SELECT group_concat(name || sql, ';') FROM (SELECT name, sql FROM sqlite_schema ORDER BY name)")!;
+            return (string)
+                One(connection, "SELECT group_concat(name || sql, ';') FROM (SELECT name, sql FROM sqlite_schema ORDER BY name)")!;
         }
     }
 
     [Fact]
     public void From_9_an_own_position_of_a_family_that_nobody_knows_stands_alone()
     {
-        Run(new Database(FilePath, lastMigration: 9), """
+        Run(
+            new Database(FilePath, lastMigration: 9),
+            """
             INSERT INTO personal_position (id, place, body) VALUES
               ('raft', 0, '{"id":"raft","name":"Raft","family":"rafts","roles":["top","bottom"],"scores":"guard"}'),
               ('net', 1, '{"id":"net","name":"Net","family":"half guard","roles":["top","bottom"],"scores":"guard"}');
-            """);
+            """
+        );
         var positions = new Vocabulary(new Database(FilePath)).Get().Positions;
         Assert.Equal([Core.Ground.Family.Own, Core.Ground.Family.HalfGuard], positions.Select(p => p.Family));
     }
@@ -82,7 +89,13 @@ public sealed class MigrationTests : IDisposable
         Assert.Equal("wal", One(connection, "PRAGMA journal_mode"));
         Assert.Equal(2L, One(connection, "PRAGMA synchronous"));
         Assert.Equal(1L, One(connection, "PRAGMA foreign_keys"));
-        Assert.Equal(0L, One(connection, "SELECT count(*) FROM pragma_table_list WHERE type = 'table' AND strict = 0 AND name NOT LIKE 'sqlite%' AND name NOT LIKE '%\\_words%' ESCAPE '\\'"));
+        Assert.Equal(
+            0L,
+            One(
+                connection,
+                "SELECT count(*) FROM pragma_table_list WHERE type = 'table' AND strict = 0 AND name NOT LIKE 'sqlite%' AND name NOT LIKE '%\\_words%' ESCAPE '\\'"
+            )
+        );
         Assert.Throws<SqliteException>(() => One(connection, "INSERT INTO exchange (roll_key, place) VALUES (99, 0) RETURNING key"));
     }
 

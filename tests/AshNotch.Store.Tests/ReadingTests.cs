@@ -33,7 +33,8 @@ public sealed class ReadingTests : IDisposable
         Assert.All(Enum.GetValues<LogTotal>(), t => Assert.Equal(counted[t], stands[t]));
     }
 
-    private static List<string> Text(IEnumerable<RollReading> readings) => [.. readings.Select(r => JsonSerializer.Serialize(r)).Order(StringComparer.Ordinal)];
+    private static List<string> Text(IEnumerable<RollReading> readings) =>
+        [.. readings.Select(r => JsonSerializer.Serialize(r)).Order(StringComparer.Ordinal)];
 
     private List<string> Whole(Logbook book) => Text(RollReading.Of(book, GroundMap.Default.With(book.Vocabulary)));
 
@@ -53,8 +54,24 @@ public sealed class ReadingTests : IDisposable
         new Transfers(log.Database).Import(demo);
         var session = demo.Sessions[3];
         var roll = session.Rolls[0];
-        log.Sessions.Put(session with { Date = session.Date.AddDays(1), Attire = Attire.NoGi, Rolls = [roll with { Exchanges = [] }, .. session.Rolls.Skip(2)] }, withRolls: true, log.Sessions.Get(session.Id)!.Version, TempLog.Now);
-        log.Sessions.Add(demo.Sessions[5] with { Id = "again", Rolls = [.. demo.Sessions[5].Rolls.Select(r => r with { Id = r.Id + "x" })] });
+        log.Sessions.Put(
+            session with
+            {
+                Date = session.Date.AddDays(1),
+                Attire = Attire.NoGi,
+                Rolls = [roll with { Exchanges = [] }, .. session.Rolls.Skip(2)],
+            },
+            withRolls: true,
+            log.Sessions.Get(session.Id)!.Version,
+            TempLog.Now
+        );
+        log.Sessions.Add(
+            demo.Sessions[5] with
+            {
+                Id = "again",
+                Rolls = [.. demo.Sessions[5].Rolls.Select(r => r with { Id = r.Id + "x" })],
+            }
+        );
         PictureAgrees();
         log.Sessions.Bin(demo.Sessions[7].Id, null, TempLog.Now);
         PictureAgrees();
@@ -94,7 +111,9 @@ public sealed class ReadingTests : IDisposable
     {
         new Transfers(log.Database).Import(demo);
         var before = Readings.All().Sum(r => r.Contests.Count);
-        Assert.Empty(new Vocabulary(log.Database).Put(demo.Vocabulary.Techniques[0] with { Id = "net-roll", Kind = TechniqueKind.Pull })!.Faults);
+        Assert.Empty(
+            new Vocabulary(log.Database).Put(demo.Vocabulary.Techniques[0] with { Id = "net-roll", Kind = TechniqueKind.Pull })!.Faults
+        );
         var after = Text(Readings.All());
         Assert.NotEqual(before, Readings.All().Sum(r => r.Contests.Count));
         PictureAgrees();
@@ -106,8 +125,17 @@ public sealed class ReadingTests : IDisposable
     public void Odd_ids_and_rounds_with_nobody_known_are_counted_like_any_other()
     {
         log.Partners.Add(TempLog.Odalys with { Id = "a|b|c" });
-        var roll = TempLog.Roll("odd") with { PartnerId = "a|b|c", PartnerStripes = null, PartnerWeightKg = null, Intent = Intent.Survive, Kind = RollKind.Positional };
-        log.Sessions.Add(TempLog.Session("odd", roll, roll with { Id = "bare", PartnerId = null, PartnerBelt = null, Intent = null, Kind = null }));
+        var roll = TempLog.Roll("odd") with
+        {
+            PartnerId = "a|b|c",
+            PartnerStripes = null,
+            PartnerWeightKg = null,
+            Intent = Intent.Survive,
+            Kind = RollKind.Positional,
+        };
+        log.Sessions.Add(
+            TempLog.Session("odd", roll, roll with { Id = "bare", PartnerId = null, PartnerBelt = null, Intent = null, Kind = null })
+        );
         PictureAgrees();
         Assert.Equal([null, "a|b|c"], picture!.Counts.Cells.Keys.Select(c => c.Against.Partner).Distinct().Order(StringComparer.Ordinal));
         Assert.Equal(1, picture.Counts[LogTotal.FullRolls]);
@@ -117,7 +145,18 @@ public sealed class ReadingTests : IDisposable
     public void A_belt_that_a_roll_leaves_open_is_the_partners_and_follows_their_sheet()
     {
         log.Partners.Add(TempLog.Odalys);
-        log.Sessions.Add(TempLog.Session("s1", TempLog.Roll() with { PartnerBelt = null, PartnerStripes = null, PartnerWeightKg = null }, TempLog.Roll("r2")));
+        log.Sessions.Add(
+            TempLog.Session(
+                "s1",
+                TempLog.Roll() with
+                {
+                    PartnerBelt = null,
+                    PartnerStripes = null,
+                    PartnerWeightKg = null,
+                },
+                TempLog.Roll("r2")
+            )
+        );
         double? Rung(int roll) => Readings.All()[roll].Against.Rung;
         Assert.Equal(new Belt(BeltColour.Purple, 1).Rung, Rung(0));
         Assert.Equal(66, Readings.All()[0].Against.Kilograms);
@@ -125,7 +164,12 @@ public sealed class ReadingTests : IDisposable
         Assert.Equal(new Belt(BeltColour.Brown).Rung, Rung(0));
         Assert.Equal(new Belt(BeltColour.Purple).Rung, Rung(1));
         PictureAgrees();
-        var book = new Logbook { Athlete = demo.Athlete, Partners = [log.Partners.Get("p1")!.Value], Sessions = [log.Sessions.Get("s1")!.Value] };
+        var book = new Logbook
+        {
+            Athlete = demo.Athlete,
+            Partners = [log.Partners.Get("p1")!.Value],
+            Sessions = [log.Sessions.Get("s1")!.Value],
+        };
         Assert.Equal(Whole(book), Text(Readings.All()));
     }
 
@@ -134,13 +178,15 @@ public sealed class ReadingTests : IDisposable
     {
         log.Partners.Add(TempLog.Odalys);
         log.Sessions.Add(TempLog.Session());
-        Assert.Throws<InvalidOperationException>(() => log.Database.Write<int>(c =>
-        {
-            using var command = c.CreateCommand();
-            command.CommandText = "UPDATE session SET binned_at = 'now'";
-            command.ExecuteNonQuery();
-            throw new InvalidOperationException("the power went");
-        }));
+        Assert.Throws<InvalidOperationException>(() =>
+            log.Database.Write<int>(c =>
+            {
+                using var command = c.CreateCommand();
+                command.CommandText = "UPDATE session SET binned_at = 'now'";
+                command.ExecuteNonQuery();
+                throw new InvalidOperationException("the power went");
+            })
+        );
         PictureAgrees();
         Assert.Equal(1, picture!.Counts.Rolls);
     }

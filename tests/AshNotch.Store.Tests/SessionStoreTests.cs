@@ -20,7 +20,14 @@ public sealed class SessionStoreTests : IDisposable
         Assert.Equal(new Written(WriteOutcome.Saved, 1), log.Sessions.Add(TempLog.Session()));
         Same(TempLog.Session(), log.Sessions.Get("s1")!.Value);
         Same(TempLog.Odalys, log.Partners.Get("p1")!.Value);
-        var bare = new Session { Id = "bare", Date = new DateOnly(2026, 1, 1), Kind = SessionKind.Class, Attire = Attire.Gi, Rolls = [new Roll { Id = "r" }] };
+        var bare = new Session
+        {
+            Id = "bare",
+            Date = new DateOnly(2026, 1, 1),
+            Kind = SessionKind.Class,
+            Attire = Attire.Gi,
+            Rolls = [new Roll { Id = "r" }],
+        };
         log.Sessions.Add(bare);
         Same(bare, log.Sessions.Get("bare")!.Value);
     }
@@ -103,13 +110,16 @@ public sealed class SessionStoreTests : IDisposable
     public void A_write_that_breaks_off_leaves_nothing_behind()
     {
         var change = log.Database.Change;
-        Assert.Throws<InvalidOperationException>(() => log.Database.Write<int>(c =>
-        {
-            using var command = c.CreateCommand();
-            command.CommandText = "INSERT INTO session (id, date, kind, attire, version) VALUES ('half', '2026-01-01', 'class', 'gi', 1)";
-            command.ExecuteNonQuery();
-            throw new InvalidOperationException("pulled the plug");
-        }));
+        Assert.Throws<InvalidOperationException>(() =>
+            log.Database.Write<int>(c =>
+            {
+                using var command = c.CreateCommand();
+                command.CommandText =
+                    "INSERT INTO session (id, date, kind, attire, version) VALUES ('half', '2026-01-01', 'class', 'gi', 1)";
+                command.ExecuteNonQuery();
+                throw new InvalidOperationException("pulled the plug");
+            })
+        );
         Assert.Null(log.Sessions.Get("half"));
         Assert.Equal(change, log.Database.Change);
     }
@@ -118,10 +128,22 @@ public sealed class SessionStoreTests : IDisposable
     public void A_block_and_a_niggle_leave_what_is_judged_as_it_is_and_a_session_does_not()
     {
         var (change, judged) = (log.Database.Change, log.Database.JudgedChange);
-        var block = new Block { Id = "b", From = new DateOnly(2026, 7, 6), Weeks = 2 };
+        var block = new Block
+        {
+            Id = "b",
+            From = new DateOnly(2026, 7, 6),
+            Weeks = 2,
+        };
         new Blocks(log.Database).Add(block);
         new Blocks(log.Database).Put(block with { Weeks = 3 }, 1);
-        new Niggles(log.Database).Add(new Niggle { Id = "n", Part = BodyPart.Knee, From = block.From });
+        new Niggles(log.Database).Add(
+            new Niggle
+            {
+                Id = "n",
+                Part = BodyPart.Knee,
+                From = block.From,
+            }
+        );
         Assert.Equal((change + 3, judged), (log.Database.Change, log.Database.JudgedChange));
         log.Sessions.Add(TempLog.Session());
         Assert.Equal((change + 4, judged + 1), (log.Database.Change, log.Database.JudgedChange));
@@ -132,12 +154,18 @@ public sealed class SessionStoreTests : IDisposable
     {
         log.Sessions.Add(TempLog.Session());
         var other = new Database(log.FilePath);
-        await Task.WhenAll(Enumerable.Range(0, 8).Select(n => Task.Run(() =>
-        {
-            var sessions = new Sessions(n % 2 == 0 ? log.Database : other);
-            for (var i = 0; i < 5; i++)
-                Assert.Equal(WriteOutcome.Saved, sessions.AddRoll("s1", TempLog.Roll($"w{n}-{i}")).Outcome);
-        })));
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, 8)
+                .Select(n =>
+                    Task.Run(() =>
+                    {
+                        var sessions = new Sessions(n % 2 == 0 ? log.Database : other);
+                        for (var i = 0; i < 5; i++)
+                            Assert.Equal(WriteOutcome.Saved, sessions.AddRoll("s1", TempLog.Roll($"w{n}-{i}")).Outcome);
+                    })
+                )
+        );
         Assert.Equal(41, log.Sessions.Get("s1")!.Value.Rolls.Count);
         Assert.Equal(41, log.Sessions.Get("s1")!.Version);
     }
@@ -147,8 +175,23 @@ public sealed class SessionStoreTests : IDisposable
     {
         log.Partners.Add(TempLog.Odalys with { Id = "p2", Name = "Tarquin P." });
         log.Sessions.Add(TempLog.Session());
-        var plain = new Roll { Id = "x", PartnerId = "p2", PartnerBelt = BeltColour.White, Notes = "Käse and naïve grips" };
-        log.Sessions.Add(new Session { Id = "s2", Date = new DateOnly(2026, 5, 1), Kind = SessionKind.Class, Attire = Attire.Gi, Rolls = [plain] });
+        var plain = new Roll
+        {
+            Id = "x",
+            PartnerId = "p2",
+            PartnerBelt = BeltColour.White,
+            Notes = "Käse and naïve grips",
+        };
+        log.Sessions.Add(
+            new Session
+            {
+                Id = "s2",
+                Date = new DateOnly(2026, 5, 1),
+                Kind = SessionKind.Class,
+                Attire = Attire.Gi,
+                Rolls = [plain],
+            }
+        );
         string Ids(RollFilter filter) => string.Join(' ', log.Rolls.List(filter, 0, 10).Items.Select(r => r.Roll.Id));
 
         Assert.Equal("x r1", Ids(new RollFilter()));
@@ -204,7 +247,20 @@ public sealed class SessionStoreTests : IDisposable
     [Fact]
     public void The_belt_of_a_roll_that_leaves_it_open_is_the_partners()
     {
-        log.Sessions.Add(TempLog.Session("s1", TempLog.Roll("open") with { PartnerBelt = null, PartnerStripes = null }, TempLog.Roll("said") with { PartnerBelt = Core.Ground.BeltColour.Blue }));
+        log.Sessions.Add(
+            TempLog.Session(
+                "s1",
+                TempLog.Roll("open") with
+                {
+                    PartnerBelt = null,
+                    PartnerStripes = null,
+                },
+                TempLog.Roll("said") with
+                {
+                    PartnerBelt = Core.Ground.BeltColour.Blue,
+                }
+            )
+        );
         Assert.Equal("open", Assert.Single(log.Rolls.List(new RollFilter { Belt = Core.Ground.BeltColour.Purple }, 0, 10).Items).Roll.Id);
         Assert.Equal("said", Assert.Single(log.Rolls.List(new RollFilter { Belt = Core.Ground.BeltColour.Blue }, 0, 10).Items).Roll.Id);
     }

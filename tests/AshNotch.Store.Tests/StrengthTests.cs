@@ -52,7 +52,13 @@ public sealed class StrengthTests : IDisposable
         using var held = FolderLock.Take(inner);
         using var database = new Database(Path.Combine(inner, "log.db"));
         Fill(database, 1);
-        const UnixFileMode others = UnixFileMode.GroupRead | UnixFileMode.GroupWrite | UnixFileMode.OtherRead | UnixFileMode.OtherWrite | UnixFileMode.GroupExecute | UnixFileMode.OtherExecute;
+        const UnixFileMode others =
+            UnixFileMode.GroupRead
+            | UnixFileMode.GroupWrite
+            | UnixFileMode.OtherRead
+            | UnixFileMode.OtherWrite
+            | UnixFileMode.GroupExecute
+            | UnixFileMode.OtherExecute;
         Assert.Equal(default, File.GetUnixFileMode(inner) & others);
         foreach (var file in Directory.GetFiles(inner))
             Assert.Equal(default, File.GetUnixFileMode(file) & others);
@@ -72,7 +78,10 @@ public sealed class StrengthTests : IDisposable
         using (var database = new Database(FilePath))
             Assert.Equal(0x414E6368, database.Read(c => c.One("PRAGMA application_id", r => r.GetInt32(0))));
         var other = Path.Combine(folder, "other.db");
-        Run(other, "CREATE TABLE recipe (id INTEGER PRIMARY KEY, says TEXT); INSERT INTO recipe VALUES (1, 'soup'); PRAGMA user_version = 3");
+        Run(
+            other,
+            "CREATE TABLE recipe (id INTEGER PRIMARY KEY, says TEXT); INSERT INTO recipe VALUES (1, 'soup'); PRAGMA user_version = 3"
+        );
         var before = File.ReadAllBytes(other);
         Assert.Equal(StoreFault.Foreign, Assert.Throws<StoreException>(() => new Database(other)).Fault);
         SqliteConnection.ClearAllPools();
@@ -90,7 +99,10 @@ public sealed class StrengthTests : IDisposable
         var copy = Assert.Single(Directory.GetFiles(folder, "log-before-version-*.db"));
         using var connection = new SqliteConnection($"Data Source={copy};Mode=ReadOnly;Pooling=False");
         connection.Open();
-        Assert.Equal((8, "s1"), (connection.One("PRAGMA user_version", r => r.GetInt32(0)), connection.One("SELECT id FROM session", r => r.GetString(0))));
+        Assert.Equal(
+            (8, "s1"),
+            (connection.One("PRAGMA user_version", r => r.GetInt32(0)), connection.One("SELECT id FROM session", r => r.GetString(0)))
+        );
     }
 
     // Pages of a table in the middle of the file are overwritten, as a failing disk would.
@@ -104,7 +116,10 @@ public sealed class StrengthTests : IDisposable
         using var damaged = new Database(FilePath);
         Assert.Equal(StoreFault.Damaged, damaged.Damage?.Fault);
         Assert.Equal(StoreFault.Damaged, damaged.Trouble()?.Fault);
-        Assert.Equal(StoreFault.Damaged, Assert.Throws<StoreException>(() => new Partners(damaged).Add(TempLog.Odalys with { Id = "x" })).Fault);
+        Assert.Equal(
+            StoreFault.Damaged,
+            Assert.Throws<StoreException>(() => new Partners(damaged).Add(TempLog.Odalys with { Id = "x" })).Fault
+        );
         var page = new Sessions(damaged).List(0, 100);
         Assert.Equal(60, page.Total);
         Assert.Equal(60, page.Items.Count);
@@ -118,7 +133,11 @@ public sealed class StrengthTests : IDisposable
     {
         using var database = new Database(FilePath);
         Fill(database, 4);
-        database.Aside(c => c.Run("UPDATE session SET kind = 'swim' WHERE id = 's01'; UPDATE roll SET takeaways = '[1' WHERE FALSE; UPDATE roll SET intent = 'glory' WHERE session_key = (SELECT key FROM session WHERE id = 's02')"));
+        database.Aside(c =>
+            c.Run(
+                "UPDATE session SET kind = 'swim' WHERE id = 's01'; UPDATE roll SET takeaways = '[1' WHERE FALSE; UPDATE roll SET intent = 'glory' WHERE session_key = (SELECT key FROM session WHERE id = 's02')"
+            )
+        );
         var page = new Sessions(database).List(0, 10);
         Assert.Equal(["s00", "s02", "s03"], page.Items.Select(s => s.Value.Id).Order());
         Assert.Equal(2, page.Unreadable.Count);
@@ -142,7 +161,10 @@ public sealed class StrengthTests : IDisposable
         foreach (var ending in new[] { "", "-wal", "-shm" })
             if (File.Exists(FilePath + ending))
                 File.Move(FilePath + ending, Path.Combine(folder, "away" + ending));
-        Assert.Equal(StoreFault.Gone, Assert.Throws<StoreException>(() => new Partners(database).Add(TempLog.Odalys with { Id = "x" })).Fault);
+        Assert.Equal(
+            StoreFault.Gone,
+            Assert.Throws<StoreException>(() => new Partners(database).Add(TempLog.Odalys with { Id = "x" })).Fault
+        );
         Assert.Equal(StoreFault.Gone, database.Trouble()?.Fault);
         Assert.False(File.Exists(FilePath));
         File.Move(Path.Combine(folder, "away"), FilePath);
@@ -157,12 +179,17 @@ public sealed class StrengthTests : IDisposable
     {
         using var database = new Database(FilePath);
         Fill(database, 1);
-        var full = Assert.Throws<StoreException>(() => database.Write<int>(c =>
-        {
-            c.Run("PRAGMA max_page_count = 1");
-            c.Run("INSERT INTO partner (id, name, notes, version) VALUES ('big', 'Big', $notes, 1)", ("$notes", new string('x', 3_000_000)));
-            return 0;
-        }));
+        var full = Assert.Throws<StoreException>(() =>
+            database.Write<int>(c =>
+            {
+                c.Run("PRAGMA max_page_count = 1");
+                c.Run(
+                    "INSERT INTO partner (id, name, notes, version) VALUES ('big', 'Big', $notes, 1)",
+                    ("$notes", new string('x', 3_000_000))
+                );
+                return 0;
+            })
+        );
         Assert.Equal(StoreFault.Full, full.Fault);
         Assert.Equal(StoreFault.Full, database.Trouble()?.Fault);
         SqliteConnection.ClearAllPools();
@@ -188,7 +215,8 @@ public sealed class StrengthTests : IDisposable
 
     private void Spoil(string table)
     {
-        int root, size;
+        int root,
+            size;
         using (var connection = new SqliteConnection($"Data Source={FilePath};Pooling=False"))
         {
             connection.Open();

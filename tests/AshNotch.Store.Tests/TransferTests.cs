@@ -18,7 +18,9 @@ public sealed class TransferTests : IDisposable
     private async Task<string> Exported()
     {
         using var stream = new MemoryStream();
-        await Transfers.Export(l => LogbookFile.Write(stream, new LogbookParts(l.Athlete!, l.Partners, l.Sessions, l.Words, l.SelfRatings, l.Blocks, l.Niggles)));
+        await Transfers.Export(l =>
+            LogbookFile.Write(stream, new LogbookParts(l.Athlete!, l.Partners, l.Sessions, l.Words, l.SelfRatings, l.Blocks, l.Niggles))
+        );
         return Encoding.UTF8.GetString(stream.ToArray());
     }
 
@@ -52,12 +54,16 @@ public sealed class TransferTests : IDisposable
         log.Partners.Add(TempLog.Odalys);
         log.Sessions.Add(TempLog.Session("mine"));
         log.Sessions.Add(TempLog.Session("both", TempLog.Roll("a"), TempLog.Roll("b")));
-        var report = Transfers.Import(new Logbook
-        {
-            Athlete = demo.Athlete,
-            Partners = [TempLog.Odalys with { Name = "Odalys Brand" }],
-            Sessions = [TempLog.Session("both", TempLog.Roll("a") with { Notes = "from the file" }), TempLog.Session("new")],
-        }).Report!;
+        var report = Transfers
+            .Import(
+                new Logbook
+                {
+                    Athlete = demo.Athlete,
+                    Partners = [TempLog.Odalys with { Name = "Odalys Brand" }],
+                    Sessions = [TempLog.Session("both", TempLog.Roll("a") with { Notes = "from the file" }), TempLog.Session("new")],
+                }
+            )
+            .Report!;
         Assert.Equal(new ImportCount(1, 1, 0), report.Sessions);
         Assert.Equal(new ImportCount(1, 1, 0), report.Rolls);
         Assert.Equal(new ImportCount(0, 1, 0), report.Partners);
@@ -71,7 +77,14 @@ public sealed class TransferTests : IDisposable
     {
         Transfers.Import(demo);
         Assert.Equal("Runa Halvick", new Athletes(log.Database).Get()!.Value.Name);
-        var report = Transfers.Import(demo with { Athlete = demo.Athlete with { Name = "Somebody Else", Belt = BeltColour.Purple, WeightKg = new Kilograms(80) } }).Report!;
+        var report = Transfers
+            .Import(
+                demo with
+                {
+                    Athlete = demo.Athlete with { Name = "Somebody Else", Belt = BeltColour.Purple, WeightKg = new Kilograms(80) },
+                }
+            )
+            .Report!;
         Assert.Equal("Runa Halvick", new Athletes(log.Database).Get()!.Value.Name);
         var remark = Assert.Single(report.Remarks);
         Assert.Contains("Somebody Else", remark);
@@ -122,11 +135,24 @@ public sealed class TransferTests : IDisposable
     public void An_import_that_is_cut_short_leaves_nothing_to_be_seen_and_the_next_start_takes_the_rest_away()
     {
         using var stop = new CancellationTokenSource();
-        Assert.Throws<OperationCanceledException>(() => Transfers.Import(demo with { Sessions = [.. demo.Sessions.SelectMany(s => Enumerable.Range(0, 3).Select(i => s with { Id = s.Id + i }))] }, stop.Token, _ => stop.Cancel()));
+        Assert.Throws<OperationCanceledException>(() =>
+            Transfers.Import(
+                demo with
+                {
+                    Sessions = [.. demo.Sessions.SelectMany(s => Enumerable.Range(0, 3).Select(i => s with { Id = s.Id + i }))],
+                },
+                stop.Token,
+                _ => stop.Cancel()
+            )
+        );
         Assert.Equal(0L, Count("session") + Count("partner") + Count("roll_words"));
 
         // As if the power had gone in the middle.
-        log.Database.Aside(c => c.Run("INSERT INTO session (id, date, kind, attire, version, binned_at) VALUES ('half', '2026-03-03', 'class', 'gi', 1, 'importing')"));
+        log.Database.Aside(c =>
+            c.Run(
+                "INSERT INTO session (id, date, kind, attire, version, binned_at) VALUES ('half', '2026-03-03', 'class', 'gi', 1, 'importing')"
+            )
+        );
         Assert.Empty(log.Bins.All());
         log.Database.Dispose();
         using var again = new Database(log.FilePath);
@@ -139,7 +165,9 @@ public sealed class TransferTests : IDisposable
     public void Sessions_can_be_saved_while_a_file_comes_in()
     {
         var saved = 0;
-        Transfers.Import(demo, default, _ => saved += log.Sessions.Add(TempLog.Session($"mine{saved}") with { Rolls = [] }).Outcome == WriteOutcome.Saved ? 1 : 0);
+        Transfers.Import(demo, default, _ =>
+            saved += log.Sessions.Add(TempLog.Session($"mine{saved}") with { Rolls = [] }).Outcome == WriteOutcome.Saved ? 1 : 0
+        );
         Assert.True(saved > 0);
         Assert.Equal(demo.Sessions.Count + saved, log.Sessions.List(0, 1).Total);
     }
@@ -148,8 +176,35 @@ public sealed class TransferTests : IDisposable
     public void Merged_words_are_checked_with_those_that_stand()
     {
         var words = new Vocabulary(log.Database);
-        var net = new Position { Id = "the-net", Name = "The net", Family = Family.HalfGuard, Roles = [Role.Top, Role.Bottom], Scores = "guard" };
-        Assert.Empty(words.Add(new PersonalWords { Positions = [net], Techniques = [new Technique { Id = "net-out", Name = "Net out", Kind = TechniqueKind.Escape, From = [StartPattern.Parse("the-net:bottom")], To = [Spot.Parse("standing")] }] }).Faults);
+        var net = new Position
+        {
+            Id = "the-net",
+            Name = "The net",
+            Family = Family.HalfGuard,
+            Roles = [Role.Top, Role.Bottom],
+            Scores = "guard",
+        };
+        Assert.Empty(
+            words
+                .Add(
+                    new PersonalWords
+                    {
+                        Positions = [net],
+                        Techniques =
+                        [
+                            new Technique
+                            {
+                                Id = "net-out",
+                                Name = "Net out",
+                                Kind = TechniqueKind.Escape,
+                                From = [StartPattern.Parse("the-net:bottom")],
+                                To = [Spot.Parse("standing")],
+                            },
+                        ],
+                    }
+                )
+                .Faults
+        );
         var refused = Transfers.Import(demo with { Vocabulary = new PersonalWords { Positions = [net with { Roles = [Role.Even] }] } });
         Assert.Contains("the-net:bottom", Assert.Single(refused.Faults).Sentence);
         Assert.Equal(0, log.Sessions.List(0, 1).Total);

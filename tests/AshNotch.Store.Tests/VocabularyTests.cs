@@ -5,7 +5,14 @@ namespace AshNotch.Store.Tests;
 
 public sealed class VocabularyTests : IDisposable
 {
-    private static readonly Position Net = new() { Id = "", Name = "The net", Family = Family.HalfGuard, Roles = [Role.Top, Role.Bottom], Scores = "guard" };
+    private static readonly Position Net = new()
+    {
+        Id = "",
+        Name = "The net",
+        Family = Family.HalfGuard,
+        Roles = [Role.Top, Role.Bottom],
+        Scores = "guard",
+    };
 
     private readonly TempLog log = new();
 
@@ -15,17 +22,45 @@ public sealed class VocabularyTests : IDisposable
 
     private string Add(Position position) => Assert.Single(Words.Add(new PersonalWords { Positions = [position] }).Ids);
 
-    private void Use(string position) => log.Sessions.Add(TempLog.Session("used", TempLog.Roll() with
-    {
-        PartnerId = null,
-        Exchanges = [new Exchange { Start = new Spot(position, Role.Bottom), Moments = [new Moment { Actor = Actor.Me, Technique = "sweep", Outcome = Outcome.Done, From = new Spot(position, Role.Bottom) }] }],
-    }));
+    private void Use(string position) =>
+        log.Sessions.Add(
+            TempLog.Session(
+                "used",
+                TempLog.Roll() with
+                {
+                    PartnerId = null,
+                    Exchanges =
+                    [
+                        new Exchange
+                        {
+                            Start = new Spot(position, Role.Bottom),
+                            Moments =
+                            [
+                                new Moment
+                                {
+                                    Actor = Actor.Me,
+                                    Technique = "sweep",
+                                    Outcome = Outcome.Done,
+                                    From = new Spot(position, Role.Bottom),
+                                },
+                            ],
+                        },
+                    ],
+                }
+            )
+        );
 
     // Names without a Latin letter all became the id "own", and the second took the place and the history of the first.
     [Fact]
     public void Ids_are_made_here_and_nothing_is_replaced()
     {
-        string[] ids = [Add(Net), Add(Net with { Name = "ネット" }), Add(Net with { Name = "Сеть" }), Add(Net with { Name = "Half-guard" })];
+        string[] ids =
+        [
+            Add(Net),
+            Add(Net with { Name = "ネット" }),
+            Add(Net with { Name = "Сеть" }),
+            Add(Net with { Name = "Half-guard" }),
+        ];
         Assert.Equal(["own-the-net", "own-1", "own-2", "own-half-guard"], ids);
         Assert.Equal(["The net", "ネット", "Сеть", "Half-guard"], Words.Get().Positions.Select(p => p.Name));
         Assert.Equal("own-the-net-2", Add(Net));
@@ -35,8 +70,14 @@ public sealed class VocabularyTests : IDisposable
     public void An_id_that_is_taken_is_refused()
     {
         var id = Add(Net);
-        Assert.Contains("share the id", Assert.Single(Words.Add(new PersonalWords { Positions = [Net with { Id = id, Name = "Other" }] }).Faults).Sentence);
-        Assert.Contains("share the id", Assert.Single(Words.Add(new PersonalWords { Positions = [Net with { Id = "mount" }] }).Faults).Sentence);
+        Assert.Contains(
+            "share the id",
+            Assert.Single(Words.Add(new PersonalWords { Positions = [Net with { Id = id, Name = "Other" }] }).Faults).Sentence
+        );
+        Assert.Contains(
+            "share the id",
+            Assert.Single(Words.Add(new PersonalWords { Positions = [Net with { Id = "mount" }] }).Faults).Sentence
+        );
         Assert.Equal("The net", Assert.Single(Words.Get().Positions).Name);
     }
 
@@ -71,7 +112,25 @@ public sealed class VocabularyTests : IDisposable
     public void A_position_that_a_technique_starts_at_stays()
     {
         var id = Add(Net);
-        Assert.Empty(Words.Add(new PersonalWords { Techniques = [new Technique { Id = "", Name = "Out", Kind = TechniqueKind.Escape, From = [StartPattern.Parse($"{id}:bottom")] }] }).Faults);
+        Assert.Empty(
+            Words
+                .Add(
+                    new PersonalWords
+                    {
+                        Techniques =
+                        [
+                            new Technique
+                            {
+                                Id = "",
+                                Name = "Out",
+                                Kind = TechniqueKind.Escape,
+                                From = [StartPattern.Parse($"{id}:bottom")],
+                            },
+                        ],
+                    }
+                )
+                .Faults
+        );
         Assert.NotEmpty(Words.Remove(id)!.Faults);
         Assert.Empty(Words.Remove("own-out")!.Faults);
         Assert.Empty(Words.Remove(id)!.Faults);

@@ -18,9 +18,16 @@ public sealed class BlocksOverHttpTests : IAsyncLifetime
 
     private const string Days = """[{"day":"tuesday","time":"18:30","before":6,"during":0,"after":12},{"day":"saturday","during":20}]""";
 
-    private async Task<string> Begin(string focus = """{"id":"f","spot":{"position":"half-guard","role":"bottom"},"purpose":"plug"}""", string from = "2026-07-06")
+    private async Task<string> Begin(
+        string focus = """{"id":"f","spot":{"position":"half-guard","role":"bottom"},"purpose":"plug"}""",
+        string from = "2026-07-06"
+    )
     {
-        var answer = await server.Send(HttpMethod.Post, "/api/blocks", $$"""{"from":"{{from}}","weeks":4,"days":{{Days}},"focuses":[{{focus}}]}""");
+        var answer = await server.Send(
+            HttpMethod.Post,
+            "/api/blocks",
+            $$"""{"from":"{{from}}","weeks":4,"days":{{Days}},"focuses":[{{focus}}]}"""
+        );
         Assert.Equal(HttpStatusCode.Created, answer.StatusCode);
         return (string)JsonNode.Parse(await answer.Content.ReadAsStringAsync())!["id"]!;
     }
@@ -66,8 +73,34 @@ public sealed class BlocksOverHttpTests : IAsyncLifetime
         string Session(string date, int rung, bool inSpot, int kept)
         {
             var tries = Enumerable.Range(0, 10).Select(i => new { kept = i < kept, side = "left" });
-            var goes = new { block = id, focus = "f", rung, start = new { position = "half-guard", role = "bottom" }, inSpot, tries };
-            return JsonSerializer.Serialize(new { id = "goes-" + date, date, kind = "positional", attire = "gi", rolls = new[] { new { id = "g", kind = "positional", partnerId = "odalys", goes } } });
+            var goes = new
+            {
+                block = id,
+                focus = "f",
+                rung,
+                start = new { position = "half-guard", role = "bottom" },
+                inSpot,
+                tries,
+            };
+            return JsonSerializer.Serialize(
+                new
+                {
+                    id = "goes-" + date,
+                    date,
+                    kind = "positional",
+                    attire = "gi",
+                    rolls = new[]
+                    {
+                        new
+                        {
+                            id = "g",
+                            kind = "positional",
+                            partnerId = "odalys",
+                            goes,
+                        },
+                    },
+                }
+            );
         }
 
         var before = (int)(await Spot())["won"]!;
@@ -82,7 +115,10 @@ public sealed class BlocksOverHttpTests : IAsyncLifetime
         Assert.Equal(10, (int)verdict["since"]!["goes"]!);
         Assert.Equal(10, (int)(await server.Get((string)verdict["since"]!["contests"]!))["total"]!);
 
-        async Task<JsonNode> Spot() => (await server.Get("/api/soft-spots"))["levers"]!.AsArray().Single(s => (string)s!["position"]! == "half-guard" && (string)s["role"]! == "bottom")!;
+        async Task<JsonNode> Spot() =>
+            (await server.Get("/api/soft-spots"))["levers"]!
+                .AsArray()
+                .Single(s => (string)s!["position"]! == "half-guard" && (string)s["role"]! == "bottom")!;
     }
 
     [Fact]
@@ -96,8 +132,14 @@ public sealed class BlocksOverHttpTests : IAsyncLifetime
         var id = await Begin(from: from);
         var block = (JsonObject)await server.Get($"/api/blocks/{id}");
         block["weeks"] = 5;
-        Assert.Equal(HttpStatusCode.PreconditionRequired, (await server.Send(HttpMethod.Put, $"/api/blocks/{id}", block.ToJsonString())).StatusCode);
-        Assert.Equal(HttpStatusCode.PreconditionFailed, (await server.Send(HttpMethod.Put, $"/api/blocks/{id}", block.ToJsonString(), ("If-Match", "\"9\""))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.PreconditionRequired,
+            (await server.Send(HttpMethod.Put, $"/api/blocks/{id}", block.ToJsonString())).StatusCode
+        );
+        Assert.Equal(
+            HttpStatusCode.PreconditionFailed,
+            (await server.Send(HttpMethod.Put, $"/api/blocks/{id}", block.ToJsonString(), ("If-Match", "\"9\""))).StatusCode
+        );
         block["days"]!.AsArray().RemoveAt(0);
         await server.Send(HttpMethod.Put, $"/api/blocks/{id}", block.ToJsonString(), ("If-Match", "\"1\"")).Expect(200);
         Assert.Equal(from, (string?)(await server.Get($"/api/blocks/{id}"))["earlier"]![0]!["until"]);
@@ -114,7 +156,10 @@ public sealed class BlocksOverHttpTests : IAsyncLifetime
         Assert.True((string?)verdict["word"] is "held" or "probably");
         Assert.True((double)verdict["after"]!["rate"]! > (double)verdict["before"]!["rate"]!);
         var earlier = verdict["earlier"]!;
-        Assert.Equal((int)earlier["won"]! + (int)earlier["lost"]! + (int)earlier["goes"]!, (int)(await server.Get((string)earlier["contests"]!))["total"]!);
+        Assert.Equal(
+            (int)earlier["won"]! + (int)earlier["lost"]! + (int)earlier["goes"]!,
+            (int)(await server.Get((string)earlier["contests"]!))["total"]!
+        );
         var refreshers = await server.Get("/api/refreshers?today=2026-11-25");
         Assert.Equal("half-guard-spring", (string?)refreshers["items"]![0]!["block"]);
         Assert.Equal("refresher", (string?)Assert.Single(refreshers["cards"]!.AsArray())!["kind"]);
@@ -124,13 +169,22 @@ public sealed class BlocksOverHttpTests : IAsyncLifetime
     [Fact]
     public async Task Niggles_are_noted_changed_and_binned()
     {
-        var made = await server.Send(HttpMethod.Post, "/api/niggles", """{"part":"knee","side":"left","from":"2026-07-01","howMuch":"clear"}""");
+        var made = await server.Send(
+            HttpMethod.Post,
+            "/api/niggles",
+            """{"part":"knee","side":"left","from":"2026-07-01","howMuch":"clear"}"""
+        );
         var id = (string)JsonNode.Parse(await made.Content.ReadAsStringAsync())!["id"]!;
-        await server.Send(HttpMethod.Put, $"/api/niggles/{id}", """{"part":"knee","from":"2026-07-01","to":"2026-07-09"}""", ("If-Match", "\"1\"")).Expect(200);
+        await server
+            .Send(HttpMethod.Put, $"/api/niggles/{id}", """{"part":"knee","from":"2026-07-01","to":"2026-07-09"}""", ("If-Match", "\"1\""))
+            .Expect(200);
         var all = await server.Get("/api/niggles");
         Assert.Equal("2026-07-09", (string?)all["items"]!.AsArray().Single(n => (string)n!["id"]! == id)!["to"]);
         Assert.NotEmpty(all["cautions"]!.AsArray());
-        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await server.Send(HttpMethod.Post, "/api/niggles", """{"part":"knee","from":"2026-07-09","to":"2026-07-01"}""")).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.UnprocessableEntity,
+            (await server.Send(HttpMethod.Post, "/api/niggles", """{"part":"knee","from":"2026-07-09","to":"2026-07-01"}""")).StatusCode
+        );
         Assert.Equal(HttpStatusCode.NoContent, (await server.Client.DeleteAsync($"/api/niggles/{id}")).StatusCode);
         Assert.Equal(HttpStatusCode.NotFound, (await server.Client.DeleteAsync($"/api/niggles/{id}")).StatusCode);
     }
@@ -148,20 +202,26 @@ public sealed class BlocksOverHttpTests : IAsyncLifetime
     {
         var id = await Begin();
         var block = (JsonObject)await server.Get($"/api/blocks/{id}");
-        foreach (var (member, pointer) in new (Action<JsonObject>, string)[]
-        {
-            (b => (b["endedOn"], b["ended"]) = ("9999-12-31", "closed"), "/endedOn"),
-            (b => b["earlier"] = JsonNode.Parse("""[{"until": "9999-12-31", "weeks": 4, "days": []}]"""), "/earlier/0/until"),
-            (b => b["from"] = "9999-12-31", "/from"),
-        })
+        foreach (
+            var (member, pointer) in new (Action<JsonObject>, string)[]
+            {
+                (b => (b["endedOn"], b["ended"]) = ("9999-12-31", "closed"), "/endedOn"),
+                (b => b["earlier"] = JsonNode.Parse("""[{"until": "9999-12-31", "weeks": 4, "days": []}]"""), "/earlier/0/until"),
+                (b => b["from"] = "9999-12-31", "/from"),
+            }
+        )
         {
             var changed = (JsonObject)block.DeepClone();
             member(changed);
-            var problem = await (await server.Send(HttpMethod.Put, $"/api/blocks/{id}", changed.ToJsonString(), ("If-Match", "*"))).Problem(422);
+            var problem = await (await server.Send(HttpMethod.Put, $"/api/blocks/{id}", changed.ToJsonString(), ("If-Match", "*"))).Problem(
+                422
+            );
             Assert.NotNull(problem["errors"]![pointer]);
         }
 
-        await (await server.Send(HttpMethod.Post, "/api/niggles", """{"part": "knee", "from": "2026-03-03", "to": "9999-12-31"}""")).Problem(422);
+        await (
+            await server.Send(HttpMethod.Post, "/api/niggles", """{"part": "knee", "from": "2026-03-03", "to": "9999-12-31"}""")
+        ).Problem(422);
         foreach (var path in new[] { $"/api/blocks/{id}/plan", "/api/refreshers", "/api/blocks/half-guard-spring/calendar.ics" })
             await server.Send(HttpMethod.Get, path).Expect(200);
     }

@@ -25,8 +25,12 @@ public sealed class ContractTests(RunningServer server) : IClassFixture<RunningS
     [InlineData("ash-notch", "AshNotch.Core", "AshNotch.Demo", "AshNotch.Formats", "AshNotch.Store")]
     public void Dependencies_point_one_way(string assembly, params string[] onto)
     {
-        var own = System.Reflection.Assembly.Load(assembly).GetReferencedAssemblies()
-            .Select(a => a.Name!).Where(n => n.StartsWith("AshNotch", StringComparison.Ordinal)).Order();
+        var own = System
+            .Reflection.Assembly.Load(assembly)
+            .GetReferencedAssemblies()
+            .Select(a => a.Name!)
+            .Where(n => n.StartsWith("AshNotch", StringComparison.Ordinal))
+            .Order();
         Assert.Equal(onto, own);
     }
 
@@ -34,14 +38,30 @@ public sealed class ContractTests(RunningServer server) : IClassFixture<RunningS
     public void The_core_knows_no_database_no_web_and_no_clock()
     {
         var core = System.Reflection.Assembly.Load("AshNotch.Core");
-        Assert.DoesNotContain(core.GetReferencedAssemblies(), a => a.Name!.Contains("Sqlite") || a.Name.Contains("AspNetCore") || a.Name.Contains("Net.Http") || a.Name == "System.Data.Common");
-        var source = Directory.EnumerateFiles(Path.Combine(Root(), "src", "AshNotch.Core"), "*.cs", SearchOption.AllDirectories)
+        Assert.DoesNotContain(core.GetReferencedAssemblies(), a =>
+            a.Name!.Contains("Sqlite") || a.Name.Contains("AspNetCore") || a.Name.Contains("Net.Http") || a.Name == "System.Data.Common"
+        );
+        var source = Directory
+            .EnumerateFiles(Path.Combine(Root(), "src", "AshNotch.Core"), "*.cs", SearchOption.AllDirectories)
             .Where(f => !f.Contains($"{Path.DirectorySeparatorChar}obj{Path.DirectorySeparatorChar}"))
-            .Select(File.ReadAllText).ToList();
+            .Select(File.ReadAllText)
+            .ToList();
         Assert.NotEmpty(source);
-        foreach (var forbidden in new[] { "DateTime.Now", "DateTime.UtcNow", "DateTimeOffset.UtcNow", "TimeProvider", "File.", "Environment.", "Console." })
+        foreach (
+            var forbidden in new[]
+            {
+                "DateTime.Now",
+                "DateTime.UtcNow",
+                "DateTimeOffset.UtcNow",
+                "TimeProvider",
+                "File.",
+                "Environment.",
+                "Console.",
+            }
+        )
             Assert.DoesNotContain(source, text => text.Contains(forbidden));
     }
 
-    private static string Root([CallerFilePath] string here = "") => Path.GetFullPath(Path.Combine(Path.GetDirectoryName(here)!, "..", ".."));
+    private static string Root([CallerFilePath] string here = "") =>
+        Path.GetFullPath(Path.Combine(Path.GetDirectoryName(here)!, "..", ".."));
 }

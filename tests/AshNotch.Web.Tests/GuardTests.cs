@@ -61,7 +61,16 @@ public sealed class GuardTests(RunningServer server) : IClassFixture<RunningServ
     {
         var large = method == "POST" ? $$"""{"name": "{{new string('a', 1_100_000)}}"}""" : null;
         var answer = await server.Send(new HttpMethod(method), path, large, host.Length > 0 ? [("Host", host)] : []);
-        Assert.Equal(large is null ? host.Length > 0 ? 400 : path == "/api/vocabulary" ? 200 : 404 : 413, (int)answer.StatusCode);
+        Assert.Equal(
+            large is null
+                ? host.Length > 0
+                    ? 400
+                    : path == "/api/vocabulary"
+                        ? 200
+                        : 404
+                : 413,
+            (int)answer.StatusCode
+        );
         var headers = answer.Headers;
         if (path.StartsWith("/api", StringComparison.Ordinal))
             Assert.True(headers.CacheControl?.NoStore);
@@ -80,7 +89,8 @@ public sealed class GuardTests(RunningServer server) : IClassFixture<RunningServ
     {
         var notes = new string('a', 1_100_000);
         await (await server.Send(HttpMethod.Post, "/api/partners", $$"""{"name": "A", "notes": "{{notes}}"}""")).Problem(413);
-        var logbook = $$"""{"format":"ash-notch-logbook","version":1,"ignored":"{{notes}}","athlete":{"name":"A","belt":"white"},"partners":[],"sessions":[]}""";
+        var logbook =
+            $$"""{"format":"ash-notch-logbook","version":1,"ignored":"{{notes}}","athlete":{"name":"A","belt":"white"},"partners":[],"sessions":[]}""";
         await server.Send(HttpMethod.Post, "/api/judge", logbook).Expect(200);
     }
 
@@ -104,14 +114,19 @@ public sealed class GuardTests(RunningServer server) : IClassFixture<RunningServ
         var answer = await server.Send(HttpMethod.Post, "/api/partners", $$"""{"name": "A", "belt": "{{new string('x', 900_000)}}"}""");
         await answer.Problem(422);
         Assert.InRange((await answer.Content.ReadAsByteArrayAsync()).Length, 1, 2000);
-        Assert.InRange((await (await server.Send(HttpMethod.Get, "/api/rolls?belt=" + new string('y', 3000))).Content.ReadAsByteArrayAsync()).Length, 1, 2000);
+        Assert.InRange(
+            (await (await server.Send(HttpMethod.Get, "/api/rolls?belt=" + new string('y', 3000))).Content.ReadAsByteArrayAsync()).Length,
+            1,
+            2000
+        );
     }
 
     [Fact]
     public async Task White_space_of_any_length_in_a_file_is_read_in_one_pass()
     {
         var space = new string(' ', 4_000_000);
-        var file = $$"""{"format":"ash-notch-logbook","version":1,"athlete":{{space}}{"name":"A","belt":"white"},{{space}}"partners":[{{space}}],"sessions":[]{{space}}}""";
+        var file =
+            $$"""{"format":"ash-notch-logbook","version":1,"athlete":{{space}}{"name":"A","belt":"white"},{{space}}"partners":[{{space}}],"sessions":[]{{space}}}""";
         await server.Send(HttpMethod.Post, "/api/judge", file).Expect(200);
     }
 
@@ -156,7 +171,16 @@ public sealed class GuardTests(RunningServer server) : IClassFixture<RunningServ
     [Fact]
     public async Task A_parameter_that_is_no_text_is_no_failure()
     {
-        foreach (var path in new[] { "/api/sessions/%00", "/api/sessions/%2e%2e%2f", "/api/rolls?q=%22%28%2a", "/api/rolls?q=" + new string('x', 3000), "/api/partners/%F0%9F%AA%B5" })
+        foreach (
+            var path in new[]
+            {
+                "/api/sessions/%00",
+                "/api/sessions/%2e%2e%2f",
+                "/api/rolls?q=%22%28%2a",
+                "/api/rolls?q=" + new string('x', 3000),
+                "/api/partners/%F0%9F%AA%B5",
+            }
+        )
             Assert.True((int)(await server.Send(HttpMethod.Get, path)).StatusCode < 500, path);
     }
 
@@ -166,7 +190,9 @@ public sealed class GuardTests(RunningServer server) : IClassFixture<RunningServ
         var noise = new ByteArrayContent([0xFF, 0xFE, 0x00, 0x7B, 0xC3, 0x28]);
         var answer = await server.Client.PostAsync("/api/import", noise);
         await answer.Problem(400);
-        await (await server.Client.PostAsync("/api/sessions", new StringContent("\u00e9", Encoding.Latin1, "application/json"))).Problem(400);
+        await (await server.Client.PostAsync("/api/sessions", new StringContent("\u00e9", Encoding.Latin1, "application/json"))).Problem(
+            400
+        );
         await (await server.Client.PostAsync("/api/sessions", new StringContent("{}"))).Problem(415);
     }
 

@@ -41,7 +41,26 @@ public sealed class JudgingOverHttpTests : IAsyncLifetime
     {
         await server.Send(HttpMethod.Post, "/api/import", demo).Expect(200);
         var first = (await server.Get("/api/soft-spots"))["spots"]![0]!;
-        foreach (var name in new[] { "position", "role", "family", "gain", "gainLow", "gainHigh", "chanceTop3", "visits", "won", "lost", "rate", "rateLow", "rateHigh", "verdict", "evidence" })
+        foreach (
+            var name in new[]
+            {
+                "position",
+                "role",
+                "family",
+                "gain",
+                "gainLow",
+                "gainHigh",
+                "chanceTop3",
+                "visits",
+                "won",
+                "lost",
+                "rate",
+                "rateLow",
+                "rateHigh",
+                "verdict",
+                "evidence",
+            }
+        )
             Assert.NotNull(first[name]);
         var page = await server.Get((string)first["evidence"]!["contests"]! + "?size=200");
         var contests = page["items"]!.AsArray();
@@ -99,7 +118,8 @@ public sealed class JudgingOverHttpTests : IAsyncLifetime
         Assert.NotEqual(plain.Select(m => m!["technique"]!.ToString()), own.Select(m => m!["technique"]!.ToString()));
 
         async Task<JsonArray> From(string position, string role) =>
-            (await server.Get("/api/next-moments"))["spots"]!.AsArray()
+            (await server.Get("/api/next-moments"))["spots"]!
+                .AsArray()
                 .Single(s => (string?)s!["spot"]!["position"] == position && (string?)s["spot"]!["role"] == role)!["theirs"]!.AsArray();
     }
 

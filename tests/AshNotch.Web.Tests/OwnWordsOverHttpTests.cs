@@ -24,11 +24,22 @@ public sealed class OwnWordsOverHttpTests : IAsyncLifetime
         var id = await Add($$"""{"positions": [{{Net}}]}""");
         Assert.Equal("own-the-net", id);
         Assert.Equal("own-1", await Add("""{"positions": [{"name": "Сеть"}]}"""));
-        await server.Send(HttpMethod.Post, "/api/sessions", $$"""{"date":"2026-03-03","kind":"class","attire":"gi","rolls":[{"id":"r","exchanges":[{"start":{"position":"{{id}}","role":"bottom"},"moments":[{"actor":"them","technique":"pass","outcome":"done"}]}]}]}""").Expect(201);
+        await server
+            .Send(
+                HttpMethod.Post,
+                "/api/sessions",
+                $$"""{"date":"2026-03-03","kind":"class","attire":"gi","rolls":[{"id":"r","exchanges":[{"start":{"position":"{{id}}","role":"bottom"},"moments":[{"actor":"them","technique":"pass","outcome":"done"}]}]}]}"""
+            )
+            .Expect(201);
         Assert.Contains((await server.Get("/api/soft-spots"))["spots"]!.AsArray(), s => (string?)s!["position"] == id);
-        await (await server.Send(HttpMethod.Put, $"/api/vocabulary/positions/{id}", """{"name": "The net", "roles": ["even"]}""")).Problem(422);
+        await (await server.Send(HttpMethod.Put, $"/api/vocabulary/positions/{id}", """{"name": "The net", "roles": ["even"]}""")).Problem(
+            422
+        );
         await server.Send(HttpMethod.Put, $"/api/vocabulary/positions/{id}", Net.Replace("The net", "The trawl")).Expect(204);
-        Assert.Contains("one place", (string?)(await (await server.Send(HttpMethod.Delete, $"/api/vocabulary/{id}")).Problem(409))["detail"]);
+        Assert.Contains(
+            "one place",
+            (string?)(await (await server.Send(HttpMethod.Delete, $"/api/vocabulary/{id}")).Problem(409))["detail"]
+        );
         await server.Send(HttpMethod.Delete, "/api/vocabulary/own-1").Expect(204);
         await (await server.Send(HttpMethod.Delete, "/api/vocabulary/mount")).Problem(404);
         var export = await server.Client.GetStringAsync("/api/export/logbook.json");
@@ -56,7 +67,8 @@ public sealed class OwnWordsOverHttpTests : IAsyncLifetime
     {
         var id = await Add($$"""{"positions": [{{Net}}]}""");
         await Add($$"""{"techniques": [{"name": "Net out", "kind": "escape", "from": ["{{id}}:bottom"], "to": ["standing"]}]}""");
-        var file = $$$"""{"format":"ash-notch-logbook","version":1,"athlete":{"name":"A","belt":"white"},"partners":[],"sessions":[{"id":"s","date":"2026-03-03","kind":"class","attire":"gi"}],"vocabulary":{"positions":[{"id":"{{{id}}}","name":"The net","roles":["even"]}],"techniques":[],"aliases":[]}}""";
+        var file =
+            $$$"""{"format":"ash-notch-logbook","version":1,"athlete":{"name":"A","belt":"white"},"partners":[],"sessions":[{"id":"s","date":"2026-03-03","kind":"class","attire":"gi"}],"vocabulary":{"positions":[{"id":"{{{id}}}","name":"The net","roles":["even"]}],"techniques":[],"aliases":[]}}""";
         await (await server.Send(HttpMethod.Post, "/api/import", file)).Problem(422);
         Assert.Equal(0, (int)(await server.Get("/api/sessions"))["total"]!);
     }

@@ -23,7 +23,10 @@ public sealed class PatternsOverHttpTests : IAsyncLifetime
         foreach (var spot in spots)
         {
             var knot = byName[$"{spot!["position"]}:{spot["role"]}"];
-            Assert.Equal(((int)spot["won"]!, (int)spot["lost"]!, (int)spot["visits"]!), ((int)knot["won"]!, (int)knot["lost"]!, (int)knot["visits"]!));
+            Assert.Equal(
+                ((int)spot["won"]!, (int)spot["lost"]!, (int)spot["visits"]!),
+                ((int)knot["won"]!, (int)knot["lost"]!, (int)knot["visits"]!)
+            );
             Assert.Equal((double)spot["rate"]!, (double)knot["rate"]!, 9);
         }
 
@@ -44,10 +47,13 @@ public sealed class PatternsOverHttpTests : IAsyncLifetime
         }
 
         foreach (var name in new[] { "badTrades", "oneSided" })
-            foreach (var pattern in patterns[name]!.AsArray())
-                Assert.NotEmpty((await server.Get((string)pattern!["contests"]!))["items"]!.AsArray());
+        foreach (var pattern in patterns[name]!.AsArray())
+            Assert.NotEmpty((await server.Get((string)pattern!["contests"]!))["items"]!.AsArray());
         foreach (var way in patterns["waysIn"]!.AsArray())
-            Assert.Equal(way!["entries"]!.AsArray().Sum(e => (int)e!["stopped"]!), (int)(await server.Get((string)way["contests"]!))["total"]!);
+            Assert.Equal(
+                way!["entries"]!.AsArray().Sum(e => (int)e!["stopped"]!),
+                (int)(await server.Get((string)way["contests"]!))["total"]!
+            );
         var said = patterns["saidAgain"]![0]!;
         Assert.Equal((int)said["count"]!, (int)(await server.Get((string)said["lessons"]!))["total"]!);
         Assert.Empty((await server.Get("/api/patterns?to=2020-01-01"))["traps"]!.AsArray());
@@ -59,9 +65,7 @@ public sealed class PatternsOverHttpTests : IAsyncLifetime
     {
         var trades = (await server.Get("/api/sessions/n20/rolls/n20-1/trades"))["trades"]!.AsArray();
         Assert.NotEmpty(trades);
-        Assert.All(
-            trades.GroupBy(t => (int)t!["exchange"]!),
-            e => Assert.InRange(e.Count(t => (bool)t!["firstBadTrade"]!), 0, 1));
+        Assert.All(trades.GroupBy(t => (int)t!["exchange"]!), e => Assert.InRange(e.Count(t => (bool)t!["firstBadTrade"]!), 0, 1));
         Assert.All(trades.Where(t => (bool)t!["firstBadTrade"]!), t => Assert.True((double)t!["change"]! < 0));
         await (await server.Send(HttpMethod.Get, "/api/sessions/n20/rolls/none/trades")).Problem(404);
     }
@@ -80,13 +84,17 @@ public sealed class PatternsOverHttpTests : IAsyncLifetime
     {
         var before = await server.Get("/api/self-ratings");
         Assert.Equal(9, before["parts"]!.AsArray().Count);
-        await server.Send(HttpMethod.Post, "/api/self-ratings", """{"ratings":[{"date":"2026-06-21","part":"guard","score":9.5}]}""").Expect(200);
+        await server
+            .Send(HttpMethod.Post, "/api/self-ratings", """{"ratings":[{"date":"2026-06-21","part":"guard","score":9.5}]}""")
+            .Expect(200);
         var after = (await server.Get("/api/self-ratings"))["parts"]!.AsArray().Single(p => (string?)p!["part"]!["id"] == "guard")!;
         Assert.Equal(9.5, (double)after["rated"]!);
         Assert.True((double)after["gap"]! > 0);
         var file = JsonNode.Parse(await server.Client.GetStringAsync("/api/export/logbook.json"))!;
         Assert.Contains(file["selfRatings"]!.AsArray(), r => (double)r!["score"]! == 9.5);
-        await (await server.Send(HttpMethod.Post, "/api/self-ratings", """{"ratings":[{"date":"2026-06-21","part":"smile","score":11}]}""")).Problem(422);
+        await (
+            await server.Send(HttpMethod.Post, "/api/self-ratings", """{"ratings":[{"date":"2026-06-21","part":"smile","score":11}]}""")
+        ).Problem(422);
     }
 
     [Fact]
@@ -112,7 +120,16 @@ public sealed class PatternsOverHttpTests : IAsyncLifetime
     [Fact]
     public async Task A_question_that_makes_no_sense_is_refused_with_a_sentence()
     {
-        foreach (var address in new[] { "/api/ground-map?objective=glory", "/api/patterns?from=yesterday", "/api/rings?attire=kimono", "/api/soft-spots?peer=green", "/api/load?asOf=then" })
+        foreach (
+            var address in new[]
+            {
+                "/api/ground-map?objective=glory",
+                "/api/patterns?from=yesterday",
+                "/api/rings?attire=kimono",
+                "/api/soft-spots?peer=green",
+                "/api/load?asOf=then",
+            }
+        )
         {
             var problem = await (await server.Send(HttpMethod.Get, address)).Problem(400);
             Assert.NotEmpty(problem["errors"]!.AsObject());

@@ -77,7 +77,10 @@ internal static class Answers
     public static async Task<HttpResponseMessage> Expect(this Task<HttpResponseMessage> sending, int status)
     {
         var response = await sending;
-        Assert.True((int)response.StatusCode == status, $"{(int)response.StatusCode} instead of {status}: {await response.Content.ReadAsStringAsync()}");
+        Assert.True(
+            (int)response.StatusCode == status,
+            $"{(int)response.StatusCode} instead of {status}: {await response.Content.ReadAsStringAsync()}"
+        );
         return response;
     }
 }

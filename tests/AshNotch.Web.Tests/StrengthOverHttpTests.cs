@@ -19,17 +19,21 @@ public sealed class StrengthOverHttpTests : IAsyncLifetime
     [Fact]
     public async Task Questions_that_are_called_off_keep_nobody_waiting()
     {
-        var asked = Enumerable.Range(0, 120).Select(async i =>
-        {
-            using var stop = new CancellationTokenSource(30);
-            try
+        var asked = Enumerable
+            .Range(0, 120)
+            .Select(async i =>
             {
-                using var answer = await server.Client.GetAsync($"/api/soft-spots?from=2026-03-{1 + (i % 28):00}&peer={(i % 2 == 0 ? "blue" : "brown")}", stop.Token);
-            }
-            catch (OperationCanceledException)
-            {
-            }
-        }).ToList();
+                using var stop = new CancellationTokenSource(30);
+                try
+                {
+                    using var answer = await server.Client.GetAsync(
+                        $"/api/soft-spots?from=2026-03-{1 + (i % 28):00}&peer={(i % 2 == 0 ? "blue" : "brown")}",
+                        stop.Token
+                    );
+                }
+                catch (OperationCanceledException) { }
+            })
+            .ToList();
         using var patience = new CancellationTokenSource(TimeSpan.FromSeconds(20));
         Assert.Equal(HttpStatusCode.OK, (await server.Client.GetAsync("/healthz", patience.Token)).StatusCode);
         await Task.WhenAll(asked);
@@ -52,11 +56,25 @@ public sealed class StrengthOverHttpTests : IAsyncLifetime
         var writes = Task.Run(async () =>
         {
             for (var i = 0; i < 12; i++)
-                await server.Send(HttpMethod.Post, "/api/sessions", """{"date":"2026-06-20","kind":"class","attire":"gi","rolls":[{"id":"r","partnerId":"odalys","exchanges":[{"start":{"position":"half-guard","role":"bottom"},"moments":[{"actor":"them","technique":"knee-cut","outcome":"done"}]}]}]}""").Expect(201);
+                await server
+                    .Send(
+                        HttpMethod.Post,
+                        "/api/sessions",
+                        """{"date":"2026-06-20","kind":"class","attire":"gi","rolls":[{"id":"r","partnerId":"odalys","exchanges":[{"start":{"position":"half-guard","role":"bottom"},"moments":[{"actor":"them","technique":"knee-cut","outcome":"done"}]}]}]}"""
+                    )
+                    .Expect(201);
         });
         while (!writes.IsCompleted)
         {
-            foreach (var path in new[] { "/api/drill-candidates", "/api/blocks/half-guard-spring/verdict", "/api/patterns", "/api/soft-spots/half-guard/bottom/contests" })
+            foreach (
+                var path in new[]
+                {
+                    "/api/drill-candidates",
+                    "/api/blocks/half-guard-spring/verdict",
+                    "/api/patterns",
+                    "/api/soft-spots/half-guard/bottom/contests",
+                }
+            )
                 await server.Send(HttpMethod.Get, path).Expect(200);
         }
 
@@ -75,7 +93,10 @@ public sealed class StrengthOverHttpTests : IAsyncLifetime
     {
         var file = Path.Combine(server.Folder, "log.db");
         File.Move(file, file + ".away");
-        Assert.DoesNotContain("our fault", (string?)(await (await server.Send(HttpMethod.Post, "/api/partners", """{"name": "A"}""")).Problem(503))["title"]);
+        Assert.DoesNotContain(
+            "our fault",
+            (string?)(await (await server.Send(HttpMethod.Post, "/api/partners", """{"name": "A"}""")).Problem(503))["title"]
+        );
         var health = await server.Client.GetAsync("/healthz");
         Assert.Equal(HttpStatusCode.ServiceUnavailable, health.StatusCode);
         Assert.Contains("\"gone\"", await health.Content.ReadAsStringAsync());

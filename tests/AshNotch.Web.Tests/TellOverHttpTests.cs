@@ -15,7 +15,14 @@ public sealed class TellOverHttpTests : IAsyncLifetime
     [Fact]
     public async Task An_account_is_read_and_nothing_is_stored()
     {
-        var told = await Tell(new JsonObject { ["text"] = Words, ["attire"] = "no-gi", ["start"] = null });
+        var told = await Tell(
+            new JsonObject
+            {
+                ["text"] = Words,
+                ["attire"] = "no-gi",
+                ["start"] = null,
+            }
+        );
         var moment = told["exchanges"]![0]!["moments"]![0]!;
         Assert.Equal(("them", "knee-cut", "done"), ((string?)moment["actor"], (string?)moment["technique"], (string?)moment["outcome"]));
         Assert.Equal("side-control", (string?)moment["to"]!["position"]);
@@ -29,7 +36,13 @@ public sealed class TellOverHttpTests : IAsyncLifetime
     [Fact]
     public async Task A_given_start_is_the_first_spot()
     {
-        var told = await Tell(new JsonObject { ["text"] = "swept", ["start"] = new JsonObject { ["position"] = "deep-half", ["role"] = "bottom" } });
+        var told = await Tell(
+            new JsonObject
+            {
+                ["text"] = "swept",
+                ["start"] = new JsonObject { ["position"] = "deep-half", ["role"] = "bottom" },
+            }
+        );
         Assert.Equal("deep-half", (string?)told["positions"]![0]!["position"]);
         Assert.Equal("deep-half-sweep", (string?)told["exchanges"]![0]!["moments"]![0]!["technique"]);
     }
@@ -37,7 +50,12 @@ public sealed class TellOverHttpTests : IAsyncLifetime
     [Fact]
     public async Task An_alias_is_read_as_soon_as_it_is_kept()
     {
-        var alias = new JsonObject { ["positions"] = new JsonArray(), ["techniques"] = new JsonArray(), ["aliases"] = new JsonArray(new JsonObject { ["says"] = "blorped out", ["means"] = "re-guard" }) };
+        var alias = new JsonObject
+        {
+            ["positions"] = new JsonArray(),
+            ["techniques"] = new JsonArray(),
+            ["aliases"] = new JsonArray(new JsonObject { ["says"] = "blorped out", ["means"] = "re-guard" }),
+        };
         await server.Send(HttpMethod.Post, "/api/vocabulary", alias.ToJsonString()).Expect(200);
         var told = await Tell(new JsonObject { ["text"] = Words });
         Assert.Contains("re-guard", told["exchanges"]![0]!["moments"]!.AsArray().Select(m => (string?)m!["technique"]));

@@ -5,13 +5,15 @@ namespace AshNotch.Web.Tests;
 // RFC 9110, section 13.1.1: If-Match compares strongly, takes lists, and * means whatever is there.
 public sealed class VersionTests(RunningServer server) : IClassFixture<RunningServer>
 {
-    private static string Body(string path) => path switch
-    {
-        "/api/partners" => """{"name": "Sunniva G."}""",
-        "/api/niggles" => """{"part": "knee", "from": "2026-03-03"}""",
-        "/api/blocks" => """{"from": "2026-07-06", "weeks": 4, "focuses": [{"id": "f", "spot": {"position": "half-guard", "role": "bottom"}, "purpose": "plug"}]}""",
-        _ => """{"date": "2026-03-03", "kind": "class", "attire": "gi"}""",
-    };
+    private static string Body(string path) =>
+        path switch
+        {
+            "/api/partners" => """{"name": "Sunniva G."}""",
+            "/api/niggles" => """{"part": "knee", "from": "2026-03-03"}""",
+            "/api/blocks" =>
+                """{"from": "2026-07-06", "weeks": 4, "focuses": [{"id": "f", "spot": {"position": "half-guard", "role": "bottom"}, "purpose": "plug"}]}""",
+            _ => """{"date": "2026-03-03", "kind": "class", "attire": "gi"}""",
+        };
 
     private async Task<(string Address, string Text, string Tag)> Made(string path)
     {
@@ -21,7 +23,15 @@ public sealed class VersionTests(RunningServer server) : IClassFixture<RunningSe
     }
 
     private async Task<int> Try(HttpMethod method, (string Address, string Text, string Tag) made, string? match) =>
-        (int)(await server.Send(method, made.Address, method == HttpMethod.Put ? made.Text : null, match is null ? [] : [("If-Match", match)])).StatusCode;
+        (int)
+            (
+                await server.Send(
+                    method,
+                    made.Address,
+                    method == HttpMethod.Put ? made.Text : null,
+                    match is null ? [] : [("If-Match", match)]
+                )
+            ).StatusCode;
 
     [Theory]
     [InlineData("/api/partners")]

@@ -66,33 +66,69 @@ public static class Candidates
     /// <param name="niggles">The owner's niggles.</param>
     /// <param name="today">The day.</param>
     public static IReadOnlyList<Candidate> Of(
-        IReadOnlyList<RollReading> readings, Judgement judgement, GroundMap ground, IReadOnlyList<Takeaway> takeaways, AccountReader reader,
-        IReadOnlyList<Niggle> niggles, DateOnly today)
+        IReadOnlyList<RollReading> readings,
+        Judgement judgement,
+        GroundMap ground,
+        IReadOnlyList<Takeaway> takeaways,
+        AccountReader reader,
+        IReadOnlyList<Niggle> niggles,
+        DateOnly today
+    )
     {
-        Candidate One(RankedSpot ranked, Purpose purpose) => Resolve(ranked, purpose, readings, judgement, ground, takeaways, reader, niggles, today);
-        return [.. judgement.SoftSpots.Take(Each).Select(r => One(r, Purpose.Plug)), .. judgement.Levers.Take(Each).Select(r => One(r, Purpose.Sharpen))];
+        Candidate One(RankedSpot ranked, Purpose purpose) =>
+            Resolve(ranked, purpose, readings, judgement, ground, takeaways, reader, niggles, today);
+        return
+        [
+            .. judgement.SoftSpots.Take(Each).Select(r => One(r, Purpose.Plug)),
+            .. judgement.Levers.Take(Each).Select(r => One(r, Purpose.Sharpen)),
+        ];
     }
 
     /// <summary>One spot as a candidate; null when there were no contests over it.</summary>
     /// <inheritdoc cref="Of"/>
     public static Candidate? At(
-        Spot spot, Purpose purpose, IReadOnlyList<RollReading> readings, Judgement judgement, GroundMap ground, IReadOnlyList<Takeaway> takeaways,
-        AccountReader reader, IReadOnlyList<Niggle> niggles, DateOnly today) =>
+        Spot spot,
+        Purpose purpose,
+        IReadOnlyList<RollReading> readings,
+        Judgement judgement,
+        GroundMap ground,
+        IReadOnlyList<Takeaway> takeaways,
+        AccountReader reader,
+        IReadOnlyList<Niggle> niggles,
+        DateOnly today
+    ) =>
         (purpose == Purpose.Plug ? judgement.SoftSpots : judgement.Levers).FirstOrDefault(r => r.Spot == spot) is { } ranked
             ? Resolve(ranked, purpose, readings, judgement, ground, takeaways, reader, niggles, today)
             : null;
 
     private static Candidate Resolve(
-        RankedSpot ranked, Purpose purpose, IReadOnlyList<RollReading> readings, Judgement judgement, GroundMap ground, IReadOnlyList<Takeaway> takeaways,
-        AccountReader reader, IReadOnlyList<Niggle> niggles, DateOnly today)
+        RankedSpot ranked,
+        Purpose purpose,
+        IReadOnlyList<RollReading> readings,
+        Judgement judgement,
+        GroundMap ground,
+        IReadOnlyList<Takeaway> takeaways,
+        AccountReader reader,
+        IReadOnlyList<Niggle> niggles,
+        DateOnly today
+    )
     {
         var spot = ranked.Spot;
         var actor = purpose == Purpose.Plug ? Actor.Them : Actor.Me;
-        var technique = SpotEvidence.TechniquesOf(spot, judgement).Where(t => t.Actor == actor && t.Share > 0 && Drillable(t.Technique)).FirstOrDefault();
+        var technique = SpotEvidence
+            .TechniquesOf(spot, judgement)
+            .Where(t => t.Actor == actor && t.Share > 0 && Drillable(t.Technique))
+            .FirstOrDefault();
         var there = ReadingList.Of(readings).At(spot);
         List<Contest> here = [.. there.Select(f => f.Contest)];
         var about = here.Where(c => technique is null || c.Technique == technique.Technique || c.Technique is null).ToList();
-        var reason = about.Where(c => !SpotEvidence.Good(c)).SelectMany(c => c.Reasons).GroupBy(r => r).OrderByDescending(g => g.Count()).ThenBy(g => g.Key, StringComparer.Ordinal).FirstOrDefault();
+        var reason = about
+            .Where(c => !SpotEvidence.Good(c))
+            .SelectMany(c => c.Reasons)
+            .GroupBy(r => r)
+            .OrderByDescending(g => g.Count())
+            .ThenBy(g => g.Key, StringComparer.Ordinal)
+            .FirstOrDefault();
         var (left, right) = (Tally(about, Side.Left), Tally(about, Side.Right));
         var cue = Cues.For(spot.Position, technique?.Technique, reason?.Key, takeaways, reader);
         var focus = new Focus
@@ -121,7 +157,13 @@ public static class Candidates
             Left = left,
             Right = right,
             CueFrom = cue?.From,
-            Patience = TimeToTell.Of(ranked.Won + ranked.Lost, recent / weeks, ranked.Rate.Rate, GoesAWeek, Math.Max(Verdicts.UsualHope, focus.Hoped.Value)),
+            Patience = TimeToTell.Of(
+                ranked.Won + ranked.Lost,
+                recent / weeks,
+                ranked.Rate.Rate,
+                GoesAWeek,
+                Math.Max(Verdicts.UsualHope, focus.Hoped.Value)
+            ),
             Cautions = Cautions.Beside(drilled, spot, ground),
             Niggles = BodyLoads.Loaded(Asked(spot, actor, drilled), niggles, today),
             Moments = [.. here.AsEnumerable().Reverse()],
@@ -133,7 +175,8 @@ public static class Candidates
         BodyLoads.In(spot).Concat(techniques.SelectMany(t => actor == Actor.Me ? BodyLoads.Does(t) : BodyLoads.Takes(t)));
 
     /// <summary>Techniques that are names for not knowing cannot be drilled.</summary>
-    internal static bool Drillable(string technique) => technique is not ("pass" or "sweep" or "escape" or "takedown" or "back-take" or "choke" or "submission" or "reversal");
+    internal static bool Drillable(string technique) =>
+        technique is not ("pass" or "sweep" or "escape" or "takedown" or "back-take" or "choke" or "submission" or "reversal");
 
     private static double WeeksOf(IReadOnlyList<RollReading> readings) =>
         readings.Count == 0 ? 1 : Math.Clamp((readings[^1].Date.DayNumber - readings[0].Date.DayNumber + 1) / 7.0, 1, WindowDays / 7.0);

@@ -13,7 +13,18 @@ internal sealed class CardMaker(PlanBasis basis, DateOnly date, int turn)
 
     /// <summary>A card, but for why it is there.</summary>
     public DrillCard Make(
-        string id, CardKind kind, Focus focus, Slot slot, double minutes, Rung rung, int at, string? technique, DrillWords.Parts parts, int goes, int seconds)
+        string id,
+        CardKind kind,
+        Focus focus,
+        Slot slot,
+        double minutes,
+        Rung rung,
+        int at,
+        string? technique,
+        DrillWords.Parts parts,
+        int goes,
+        int seconds
+    )
     {
         var first = focus.ThinSide ?? (turn % 2 == 1 ? Side.Left : Side.Right);
         var techniques = new[] { technique, rung.Technique }.OfType<string>().Select(basis.Ground.Technique).OfType<Technique>();
@@ -43,16 +54,29 @@ internal sealed class CardMaker(PlanBasis basis, DateOnly date, int turn)
             OnFirstSide = focus.ThinSide is null ? (goes + 1) / 2 : (int)Math.Ceiling(goes * ThinShare),
             Thin = focus.ThinSide is not null,
             Cue = focus.Cue,
-            Partners = PartnerChoice.For(basis.Mates, focus, rung.Kind, date.DayOfWeek, date == basis.Today ? basis.Present : null, basis.Readings, basis.Owner),
+            Partners = PartnerChoice.For(
+                basis.Mates,
+                focus,
+                rung.Kind,
+                date.DayOfWeek,
+                date == basis.Today ? basis.Present : null,
+                basis.Readings,
+                basis.Owner
+            ),
             Cautions = Cautions.Beside(techniques, rung.Start, basis.Ground),
             Why = "",
         };
     }
 
-    private static string IntensityOf(CardKind kind, RungKind rung) => kind switch
-    {
-        CardKind.Repetitions => "nobody resists",
-        CardKind.Rounds => "as in class",
-        _ => rung switch { RungKind.HalfDone or RungKind.InSpot => "about half speed", _ => "about two thirds" },
-    };
+    private static string IntensityOf(CardKind kind, RungKind rung) =>
+        kind switch
+        {
+            CardKind.Repetitions => "nobody resists",
+            CardKind.Rounds => "as in class",
+            _ => rung switch
+            {
+                RungKind.HalfDone or RungKind.InSpot => "about half speed",
+                _ => "about two thirds",
+            },
+        };
 }

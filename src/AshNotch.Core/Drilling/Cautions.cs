@@ -27,8 +27,15 @@ public enum Situation
 /// <param name="Families">Stands beside starts in positions of this family.</param>
 /// <param name="Situation">Stands beside a situation.</param>
 public sealed record Caution(
-    string Id, string Says, bool Always = false, IReadOnlyList<string>? Cares = null, IReadOnlyList<string>? Targets = null,
-    IReadOnlyList<TechniqueKind>? Kinds = null, IReadOnlyList<Family>? Families = null, Situation? Situation = null);
+    string Id,
+    string Says,
+    bool Always = false,
+    IReadOnlyList<string>? Cares = null,
+    IReadOnlyList<string>? Targets = null,
+    IReadOnlyList<TechniqueKind>? Kinds = null,
+    IReadOnlyList<Family>? Families = null,
+    Situation? Situation = null
+);
 
 /// <summary>The cautions, as data. Common practice, no source; coach, house rules, rule book and clinicians come first.</summary>
 public static class Cautions
@@ -41,9 +48,18 @@ public static class Cautions
     {
         var used = techniques.ToList();
         var family = ground.Position(start.Position)?.Family;
-        return [.. All.Where(c => c.Always
-            || used.Any(t => (t.Care is { } care && Has(c.Cares, care)) || (t.Finishes() && t.Target is { } target && Has(c.Targets, target)) || Has(c.Kinds, t.Kind))
-            || (family is { } known && Has(c.Families, known)))];
+        return
+        [
+            .. All.Where(c =>
+                c.Always
+                || used.Any(t =>
+                    (t.Care is { } care && Has(c.Cares, care))
+                    || (t.Finishes() && t.Target is { } target && Has(c.Targets, target))
+                    || Has(c.Kinds, t.Kind)
+                )
+                || (family is { } known && Has(c.Families, known))
+            ),
+        ];
     }
 
     /// <summary>What stands beside a situation.</summary>

@@ -7,7 +7,12 @@ internal sealed class EveningMinutes(Log.DrillDay day)
     /// <summary>Minutes below which no goes fit.</summary>
     public const int Least = 4;
 
-    private readonly Dictionary<Slot, double> free = new() { [Slot.Before] = day.Before, [Slot.During] = day.During, [Slot.After] = day.After };
+    private readonly Dictionary<Slot, double> free = new()
+    {
+        [Slot.Before] = day.Before,
+        [Slot.During] = day.During,
+        [Slot.After] = day.After,
+    };
 
     /// <summary>Free minutes of a stretch.</summary>
     public double this[Slot slot] => free[slot];

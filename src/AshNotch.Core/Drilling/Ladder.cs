@@ -26,7 +26,12 @@ public static class Ladder
         var rungs = new List<Rung> { new(RungKind.HalfDone, spot), new(RungKind.InSpot, spot) };
         var passed = new HashSet<Spot> { spot };
         var here = spot;
-        while (rungs.Count < 2 + MostBack && !Begins(here) && Into(here, passed, readings, judgement, ground) is { } back && !Begins(back.Start))
+        while (
+            rungs.Count < 2 + MostBack
+            && !Begins(here)
+            && Into(here, passed, readings, judgement, ground) is { } back
+            && !Begins(back.Start)
+        )
         {
             rungs.Add(back);
             passed.Add(back.Start);
@@ -42,30 +47,54 @@ public static class Ladder
 
     private static Rung? Into(Spot spot, HashSet<Spot> passed, IReadOnlyList<RollReading> readings, Judgement judgement, GroundMap ground)
     {
-        var own = ReadingList.Of(readings).Into(spot).Where(f => !f.Reading.Against.Drill && !passed.Contains(f.Contest.Spot)).Select(f => f.Contest)
-            .GroupBy(c => (c.Spot, c.Actor)).Select(g => (g.Key.Spot, g.Key.Actor, Count: g.Count(), Technique: Common(g)))
-            .OrderByDescending(w => w.Count).ThenBy(w => w.Spot.ToString(), StringComparer.Ordinal).FirstOrDefault();
+        var own = ReadingList
+            .Of(readings)
+            .Into(spot)
+            .Where(f => !f.Reading.Against.Drill && !passed.Contains(f.Contest.Spot))
+            .Select(f => f.Contest)
+            .GroupBy(c => (c.Spot, c.Actor))
+            .Select(g => (g.Key.Spot, g.Key.Actor, Count: g.Count(), Technique: Common(g)))
+            .OrderByDescending(w => w.Count)
+            .ThenBy(w => w.Spot.ToString(), StringComparer.Ordinal)
+            .FirstOrDefault();
         if (own.Count >= LeastSeen)
             return new Rung(RungKind.StepBack, own.Spot, own.Actor, own.Technique, own.Count);
         var usual = ground.Usual;
         var (to, values) = (usual.IndexOf(spot), judgement.Values);
-        var flows = from u in Enumerable.Range(0, usual.Spots.Count)
-                    where u != to && !passed.Contains(usual.Spots[u]) && ground.Position(usual.Spots[u].Position) is not null
-                    let rate = judgement.RateOf(u)
-                    from way in new[] { (Actor: Actor.Me, Share: rate * judgement.Roads.Won[u][to]), (Actor: Actor.Them, Share: (1 - rate) * judgement.Roads.Lost[u][to]) }
-                    orderby values.Visits(u) * way.Share descending, u
-                    select (Spot: usual.Spots[u], way.Actor, Flow: values.Visits(u) * way.Share);
-        return flows.FirstOrDefault() is { Flow: > 0 } best ? new Rung(RungKind.StepBack, best.Spot, best.Actor, Usual(best.Spot, best.Actor, spot, ground)) : null;
+        var flows =
+            from u in Enumerable.Range(0, usual.Spots.Count)
+            where u != to && !passed.Contains(usual.Spots[u]) && ground.Position(usual.Spots[u].Position) is not null
+            let rate = judgement.RateOf(u)
+            from way in new[]
+            {
+                (Actor: Actor.Me, Share: rate * judgement.Roads.Won[u][to]),
+                (Actor: Actor.Them, Share: (1 - rate) * judgement.Roads.Lost[u][to]),
+            }
+            orderby values.Visits(u) * way.Share descending, u
+            select (Spot: usual.Spots[u], way.Actor, Flow: values.Visits(u) * way.Share);
+        return flows.FirstOrDefault() is { Flow: > 0 } best
+            ? new Rung(RungKind.StepBack, best.Spot, best.Actor, Usual(best.Spot, best.Actor, spot, ground))
+            : null;
     }
 
-    private static string? Common(IEnumerable<Contest> contests) => contests.Where(c => c.Technique is not null).GroupBy(c => c.Technique)
-        .OrderByDescending(g => g.Count()).ThenBy(g => g.Key, StringComparer.Ordinal).Select(g => g.Key).FirstOrDefault();
+    private static string? Common(IEnumerable<Contest> contests) =>
+        contests
+            .Where(c => c.Technique is not null)
+            .GroupBy(c => c.Technique)
+            .OrderByDescending(g => g.Count())
+            .ThenBy(g => g.Key, StringComparer.Ordinal)
+            .Select(g => g.Key)
+            .FirstOrDefault();
 
     private static string? Usual(Spot from, Actor by, Spot to, GroundMap ground)
     {
         var (doer, lands) = by == Actor.Me ? (from, to) : (from.Mirror(), to.Mirror());
-        return ground.Techniques.Where(t => ground.Fit(t, doer) == 1 && t.To.Contains(lands))
-            .OrderByDescending(t => t.Usual).ThenBy(t => t.Id, StringComparer.Ordinal).Select(t => t.Id).FirstOrDefault();
+        return ground
+            .Techniques.Where(t => ground.Fit(t, doer) == 1 && t.To.Contains(lands))
+            .OrderByDescending(t => t.Usual)
+            .ThenBy(t => t.Id, StringComparer.Ordinal)
+            .Select(t => t.Id)
+            .FirstOrDefault();
     }
 }
 

@@ -34,9 +34,19 @@ public static class PartnerChoice
         var since = readings.Count == 0 ? DateOnly.MinValue : readings.Max(r => r.Date).AddDays(-WindowDays);
         var recent = readings.Where(r => r.Date > since).ToList();
         var sessions = recent.GroupBy(r => r.Date.DayOfWeek).ToDictionary(g => g.Key, g => g.Select(r => r.Date).Distinct().Count());
-        return [.. partners.Select(p => new Mate(
-            p,
-            sessions.ToDictionary(s => s.Key, s => (double)recent.Where(r => r.Against.Partner == p.Id && r.Date.DayOfWeek == s.Key).Select(r => r.Date).Distinct().Count() / s.Value)))];
+        return
+        [
+            .. partners.Select(p => new Mate(
+                p,
+                sessions.ToDictionary(
+                    s => s.Key,
+                    s =>
+                        (double)
+                            recent.Where(r => r.Against.Partner == p.Id && r.Date.DayOfWeek == s.Key).Select(r => r.Date).Distinct().Count()
+                        / s.Value
+                )
+            )),
+        ];
     }
 
     /// <summary>The partners to ask, best first.</summary>
@@ -48,30 +58,65 @@ public static class PartnerChoice
     /// <param name="readings">The log.</param>
     /// <param name="owner">The owner's standpoint.</param>
     public static IReadOnlyList<Suggestion> For(
-        IReadOnlyList<Mate> mates, Focus focus, RungKind rung, DayOfWeek day, IReadOnlySet<string>? present, IReadOnlyList<RollReading> readings, Standpoint owner)
+        IReadOnlyList<Mate> mates,
+        Focus focus,
+        RungKind rung,
+        DayOfWeek day,
+        IReadOnlySet<string>? present,
+        IReadOnlyList<RollReading> readings,
+        Standpoint owner
+    )
     {
-        var attacks = ReadingList.Of(readings).At(focus.Spot)
-            .Where(f => !f.Reading.Against.Drill && f.Reading.Against.Partner is not null && f.Contest.Actor == Actor.Them && (focus.Technique is null || focus.Purpose == Purpose.Sharpen || f.Contest.Technique == focus.Technique))
-            .GroupBy(f => f.Reading.Against.Partner!).ToDictionary(g => g.Key, g => g.Count());
-        var reach = rung switch { RungKind.HalfDone => 0, RungKind.InSpot => 0.3, RungKind.StepBack => 0.6, _ => 1 };
+        var attacks = ReadingList
+            .Of(readings)
+            .At(focus.Spot)
+            .Where(f =>
+                !f.Reading.Against.Drill
+                && f.Reading.Against.Partner is not null
+                && f.Contest.Actor == Actor.Them
+                && (focus.Technique is null || focus.Purpose == Purpose.Sharpen || f.Contest.Technique == focus.Technique)
+            )
+            .GroupBy(f => f.Reading.Against.Partner!)
+            .ToDictionary(g => g.Key, g => g.Count());
+        var reach = rung switch
+        {
+            RungKind.HalfDone => 0,
+            RungKind.InSpot => 0.3,
+            RungKind.StepBack => 0.6,
+            _ => 1,
+        };
 
         // On a day nobody was ever met on, anybody may be there.
         var known = mates.Any(m => m.There.GetValueOrDefault(day) > 0);
         double There(Mate mate) => known ? mate.There.GetValueOrDefault(day) : mate.There.Values.DefaultIfEmpty(0).Average();
-        return [.. mates.Where(m => present?.Contains(m.Partner.Id) ?? There(m) > 0)
-            .Select(m => (Mate: m, Gap: Gap(m.Partner, owner), Heavy: Heavy(m.Partner, owner), Attacks: attacks.GetValueOrDefault(m.Partner.Id)))
-            .Where(m => rung == RungKind.FullRound || !m.Heavy)
-            .OrderByDescending(m => (present is null ? There(m.Mate) : 1) + Math.Min(1, m.Attacks / 5.0) - (0.5 * Math.Abs((m.Gap ?? 0) - reach)))
-            .ThenBy(m => m.Mate.Partner.Name, StringComparer.Ordinal)
-            .Take(Most)
-            .Select(m => new Suggestion(m.Mate.Partner.Id, m.Mate.Partner.Name, Why(m.Gap, Kilos(m.Mate.Partner, owner), m.Attacks, present is null && known ? There(m.Mate) : null, day, focus)))];
+        return
+        [
+            .. mates
+                .Where(m => present?.Contains(m.Partner.Id) ?? There(m) > 0)
+                .Select(m =>
+                    (Mate: m, Gap: Gap(m.Partner, owner), Heavy: Heavy(m.Partner, owner), Attacks: attacks.GetValueOrDefault(m.Partner.Id))
+                )
+                .Where(m => rung == RungKind.FullRound || !m.Heavy)
+                .OrderByDescending(m =>
+                    (present is null ? There(m.Mate) : 1) + Math.Min(1, m.Attacks / 5.0) - (0.5 * Math.Abs((m.Gap ?? 0) - reach))
+                )
+                .ThenBy(m => m.Mate.Partner.Name, StringComparer.Ordinal)
+                .Take(Most)
+                .Select(m => new Suggestion(
+                    m.Mate.Partner.Id,
+                    m.Mate.Partner.Name,
+                    Why(m.Gap, Kilos(m.Mate.Partner, owner), m.Attacks, present is null && known ? There(m.Mate) : null, day, focus)
+                )),
+        ];
     }
 
-    private static double? Gap(Partner partner, Standpoint owner) => partner.Belt is { } belt
-        ? new Belt(belt, Math.Clamp(partner.Stripes ?? 0, 0, Belt.MostStripes(belt))).Rung - owner.Belt.Rung
-        : null;
+    private static double? Gap(Partner partner, Standpoint owner) =>
+        partner.Belt is { } belt
+            ? new Belt(belt, Math.Clamp(partner.Stripes ?? 0, 0, Belt.MostStripes(belt))).Rung - owner.Belt.Rung
+            : null;
 
-    private static bool Heavy(Partner partner, Standpoint owner) => partner.WeightKg is { } theirs && owner.Kilograms is { } own && theirs.Value > HeavyShare * own;
+    private static bool Heavy(Partner partner, Standpoint owner) =>
+        partner.WeightKg is { } theirs && owner.Kilograms is { } own && theirs.Value > HeavyShare * own;
 
     private static double? Kilos(Partner partner, Standpoint owner) => partner.WeightKg?.Value - owner.Kilograms;
 
@@ -79,9 +124,17 @@ public static class PartnerChoice
     {
         var parts = new List<string>();
         if (attacks > 0)
-            parts.Add(focus is { Purpose: Purpose.Plug, Technique: not null } ? $"went for it on you {Times(attacks)}" : $"met you there {Times(attacks)}");
+            parts.Add(
+                focus is { Purpose: Purpose.Plug, Technique: not null }
+                    ? $"went for it on you {Times(attacks)}"
+                    : $"met you there {Times(attacks)}"
+            );
         if (gap is { } g)
-            parts.Add(Math.Abs(g) < 0.8 ? "about your level" : g > 0 ? "above your level" : "newer than you");
+            parts.Add(
+                Math.Abs(g) < 0.8 ? "about your level"
+                : g > 0 ? "above your level"
+                : "newer than you"
+            );
         if (kilos is { } kg && Math.Abs(kg) >= NearKilograms)
             parts.Add(kg > 0 ? "heavier than you" : "lighter than you");
         else if (kilos is not null)
@@ -91,5 +144,8 @@ public static class PartnerChoice
         return string.Join(", ", parts);
     }
 
-    private static string Times(int n) => n == 1 ? "once" : n == 2 ? "twice" : $"{n} times";
+    private static string Times(int n) =>
+        n == 1 ? "once"
+        : n == 2 ? "twice"
+        : $"{n} times";
 }

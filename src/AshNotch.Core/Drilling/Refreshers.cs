@@ -31,15 +31,33 @@ public static class Refreshers
     {
         if (block is not { Ended: BlockEnd.Closed, EndedOn: { } closed })
             return [];
-        var done = readings.Where(r => r.Goes is { } goes && goes.Block == block.Id && goes.IsRefresher()).ToLookup(r => r.Goes!.Focus, r => r.Date);
-        return [.. block.Focuses.SelectMany(f => Of(block.Id, f, closed, today, readings, [.. done[f.Id].Where(d => d >= closed).Distinct().Order()]))];
+        var done = readings
+            .Where(r => r.Goes is { } goes && goes.Block == block.Id && goes.IsRefresher())
+            .ToLookup(r => r.Goes!.Focus, r => r.Date);
+        return
+        [
+            .. block.Focuses.SelectMany(f =>
+                Of(block.Id, f, closed, today, readings, [.. done[f.Id].Where(d => d >= closed).Distinct().Order()])
+            ),
+        ];
     }
 
-    private static IEnumerable<Refresher> Of(string block, Focus focus, DateOnly closed, DateOnly today, IReadOnlyList<RollReading> readings, IReadOnlyList<DateOnly> done)
+    private static IEnumerable<Refresher> Of(
+        string block,
+        Focus focus,
+        DateOnly closed,
+        DateOnly today,
+        IReadOnlyList<RollReading> readings,
+        IReadOnlyList<DateOnly> done
+    )
     {
         var last = done.Count > 0 ? done[^1] : closed;
-        var loss = ReadingList.Of(readings).At(focus.Spot).Where(f => f.Reading.Date > last && !f.Reading.Against.Drill && OfThatKind(f.Contest, focus))
-            .Select(f => (f.Reading.Date, Lost: (Contest?)f.Contest)).FirstOrDefault();
+        var loss = ReadingList
+            .Of(readings)
+            .At(focus.Spot)
+            .Where(f => f.Reading.Date > last && !f.Reading.Against.Drill && OfThatKind(f.Contest, focus))
+            .Select(f => (f.Reading.Date, Lost: (Contest?)f.Contest))
+            .FirstOrDefault();
         for (var k = done.Count; k < Gaps.Count; k++)
         {
             var days = 7 * Gaps[k];
@@ -52,8 +70,11 @@ public static class Refreshers
 
     /// <summary>A loss in the focus' spot; by the attack that was to be stopped, if there is one.</summary>
     private static bool OfThatKind(Contest contest, Focus focus) =>
-        contest.End == ContestEnd.Lost && contest.Spot == focus.Spot
-        && (focus.Purpose == Purpose.Sharpen || focus.Technique is null || contest.Technique is null || contest.Technique == focus.Technique);
+        contest.End == ContestEnd.Lost
+        && contest.Spot == focus.Spot
+        && (
+            focus.Purpose == Purpose.Sharpen || focus.Technique is null || contest.Technique is null || contest.Technique == focus.Technique
+        );
 
     private static DateOnly Later(DateOnly one, DateOnly other) => one > other ? one : other;
 }

@@ -35,13 +35,28 @@ internal sealed class TechniqueChoice(PlanBasis basis, DateOnly date)
         var actor = focus.Purpose == Purpose.Plug ? Actor.Them : Actor.Me;
         var title = DrillWords.Title(focus, technique, basis.Ground);
         if (BodyLoads.Loaded(BodyLoads.In(start).Concat(BodyLoads.In(focus.Spot)), basis.Niggles, date) is [var sore, ..])
-            return Out(title, $"{DrillWords.Name(start, basis.Ground)} loads the {Word.Of(sore.Part)} (niggle since {DrillWords.Day(sore.From)}); watch others do it, and ask your coach what else");
+            return Out(
+                title,
+                $"{DrillWords.Name(start, basis.Ground)} loads the {Word.Of(sore.Part)} (niggle since {DrillWords.Day(sore.From)}); watch others do it, and ask your coach what else"
+            );
         if (rung is { Technique: { } way, By: { } by } && Sore(way, by) is { } onTheWay)
-            return Out(title, $"{DrillWords.Move(way, basis.Ground, way)}, the way there, loads the {Word.Of(onTheWay.Part)} (niggle since {DrillWords.Day(onTheWay.From)})");
+            return Out(
+                title,
+                $"{DrillWords.Move(way, basis.Ground, way)}, the way there, loads the {Word.Of(onTheWay.Part)} (niggle since {DrillWords.Day(onTheWay.From)})"
+            );
         if (technique is null || Sore(technique, actor) is not { } loaded)
             return true;
-        var other = SpotEvidence.TechniquesOf(focus.Spot, basis.Judgement).Where(t => t.Actor == actor && t.Technique != focus.Technique && t.Done + t.Stopped > 0 && Candidates.Drillable(t.Technique) && Sore(t.Technique, actor) is null)
-            .Select(t => t.Technique).FirstOrDefault();
+        var other = SpotEvidence
+            .TechniquesOf(focus.Spot, basis.Judgement)
+            .Where(t =>
+                t.Actor == actor
+                && t.Technique != focus.Technique
+                && t.Done + t.Stopped > 0
+                && Candidates.Drillable(t.Technique)
+                && Sore(t.Technique, actor) is null
+            )
+            .Select(t => t.Technique)
+            .FirstOrDefault();
         var why = $"loads the {Word.Of(loaded.Part)} (niggle since {DrillWords.Day(loaded.From)})";
         if (other is null)
             return Out(title, why + "; nothing else from there that spares it");
@@ -56,7 +71,11 @@ internal sealed class TechniqueChoice(PlanBasis basis, DateOnly date)
         bool Sore(Spot at) => BodyLoads.Loaded(BodyLoads.In(at), basis.Niggles, date).Count > 0;
         if (rung.Kind != RungKind.FullRound || !Sore(rung.Start))
             return rung;
-        var starts = basis.Judgement.Roads.Start.Index().Where(s => s.Item >= OftenBegun).OrderByDescending(s => s.Item).Select(s => basis.Ground.Usual.Spots[s.Index]);
+        var starts = basis
+            .Judgement.Roads.Start.Index()
+            .Where(s => s.Item >= OftenBegun)
+            .OrderByDescending(s => s.Item)
+            .Select(s => basis.Ground.Usual.Spots[s.Index]);
         return rung with { Start = starts.FirstOrDefault(s => !Sore(s), rung.Start) };
     }
 
@@ -66,7 +85,8 @@ internal sealed class TechniqueChoice(PlanBasis basis, DateOnly date)
         return false;
     }
 
-    private Niggle? Sore(string technique, Actor actor) => basis.Ground.Technique(technique) is { } known
-        ? BodyLoads.Loaded(actor == Actor.Me ? BodyLoads.Does(known) : BodyLoads.Takes(known), basis.Niggles, date).FirstOrDefault()
-        : null;
+    private Niggle? Sore(string technique, Actor actor) =>
+        basis.Ground.Technique(technique) is { } known
+            ? BodyLoads.Loaded(actor == Actor.Me ? BodyLoads.Does(known) : BodyLoads.Takes(known), basis.Niggles, date).FirstOrDefault()
+            : null;
 }

@@ -76,7 +76,17 @@ public sealed record Stretch(int Won, int Lost, int GoesKept, int Goes, int Roll
 /// <param name="Earlier">What was seen before.</param>
 /// <param name="Since">What was seen since.</param>
 public sealed record Verdict(
-    VerdictWord Word, double Better, double Enough, double Step, double StepSd, Interval Before, Interval After, int? RollsMore, Stretch Earlier, Stretch Since)
+    VerdictWord Word,
+    double Better,
+    double Enough,
+    double Step,
+    double StepSd,
+    Interval Before,
+    Interval After,
+    int? RollsMore,
+    Stretch Earlier,
+    Stretch Since
+)
 {
     /// <summary>Whether the fit settled.</summary>
     public bool Converged { get; init; } = true;
@@ -139,26 +149,46 @@ public static class Verdicts
         double Above(double change) => Normal.CDF(0, 1, (step - change) / sd);
         var (better, enough) = (Above(0), Above(hoped / 2));
         var alone = step / sd / Math.Sqrt(Math.Max(1e-9, 1 - (sd * sd / (LevelModel.StepSd * LevelModel.StepSd))));
-        var decided = ReadingList.Of(readings).At(focus.Spot).Where(f => f.Contest.End != ContestEnd.Held && f.Reading.Date < latest).ToList();
-        Stretch Told(bool later) => StretchOf(
-            [.. decided.Where(f => f.Reading.Date > from == later)], known.Count(r => r.Date > from == later && !r.Against.Drill), r => fit.Offset(r.Against));
+        var decided = ReadingList
+            .Of(readings)
+            .At(focus.Spot)
+            .Where(f => f.Contest.End != ContestEnd.Held && f.Reading.Date < latest)
+            .ToList();
+        Stretch Told(bool later) =>
+            StretchOf(
+                [.. decided.Where(f => f.Reading.Date > from == later)],
+                known.Count(r => r.Date > from == later && !r.Against.Drill),
+                r => fit.Offset(r.Against)
+            );
         var (earlier, since) = (Told(later: false), Told(later: true));
         var word = WordOf(better, enough, alone);
         return new Verdict(
-            word, better, enough, step, sd, fit.Rate(place), fit.Rate(place, afterStep: true),
-            word == VerdictWord.TooEarly ? RollsMore(earlier, since, hoped, fit.Alpha(place)) : null, earlier, since)
-        { Converged = fit.Converged };
+            word,
+            better,
+            enough,
+            step,
+            sd,
+            fit.Rate(place),
+            fit.Rate(place, afterStep: true),
+            word == VerdictWord.TooEarly ? RollsMore(earlier, since, hoped, fit.Alpha(place)) : null,
+            earlier,
+            since
+        )
+        {
+            Converged = fit.Converged,
+        };
     }
 
     /// <summary>The word for two chances, and for how many of its own standard deviations the change is without the prior.</summary>
-    internal static VerdictWord WordOf(double better, double enough, double alone) => (better, enough) switch
-    {
-        ( >= Sure, >= SureEnough) when alone >= Alone => VerdictWord.Held,
-        ( > Believed, _) when alone >= Alone => VerdictWord.Probably,
-        ( < SurelyWorse, _) => VerdictWord.Worse,
-        (_, < HardlyEnough) => VerdictWord.NoSign,
-        _ => VerdictWord.TooEarly,
-    };
+    internal static VerdictWord WordOf(double better, double enough, double alone) =>
+        (better, enough) switch
+        {
+            (>= Sure, >= SureEnough) when alone >= Alone => VerdictWord.Held,
+            (> Believed, _) when alone >= Alone => VerdictWord.Probably,
+            (< SurelyWorse, _) => VerdictWord.Worse,
+            (_, < HardlyEnough) => VerdictWord.NoSign,
+            _ => VerdictWord.TooEarly,
+        };
 
     /// <summary>Why the plain counts say something else than the verdict; none when they agree, or when nothing was seen since.</summary>
     /// <param name="earlier">What was seen before.</param>
@@ -173,26 +203,38 @@ public static class Verdicts
         var ease = old + late > 0 ? ((earlier.Ease * old) + (since.Ease * late)) / (old + late) : 0;
         var shift = old > 0 && late > 0 ? since.Ease - earlier.Ease : 0;
         static bool Pulled(Stretch s, Interval judged) =>
-            s.Won + s.Lost > 0 && Math.Abs(SpecialFunctions.Logit((s.Won + 0.5) / (s.Won + s.Lost + 1)) - s.Ease - SpecialFunctions.Logit(judged.Rate)) > MuchPulled;
-        return [.. new[]
-        {
-            (ease > MuchEase, WhyDiffer.EasierThanPeers),
-            (ease < -MuchEase, WhyDiffer.HarderThanPeers),
-            (shift > MuchShift, WhyDiffer.EasierSince),
-            (shift < -MuchShift, WhyDiffer.HarderSince),
-            (earlier.Goes + since.Goes > 0, WhyDiffer.Goes),
-            (Math.Min(old, late) < FewContests, WhyDiffer.Few),
-            (Pulled(earlier, before) || Pulled(since, after), WhyDiffer.Usual),
-        }.Where(w => w.Item1).Select(w => w.Item2)];
+            s.Won + s.Lost > 0
+            && Math.Abs(SpecialFunctions.Logit((s.Won + 0.5) / (s.Won + s.Lost + 1)) - s.Ease - SpecialFunctions.Logit(judged.Rate))
+                > MuchPulled;
+        return
+        [
+            .. new[]
+            {
+                (ease > MuchEase, WhyDiffer.EasierThanPeers),
+                (ease < -MuchEase, WhyDiffer.HarderThanPeers),
+                (shift > MuchShift, WhyDiffer.EasierSince),
+                (shift < -MuchShift, WhyDiffer.HarderSince),
+                (earlier.Goes + since.Goes > 0, WhyDiffer.Goes),
+                (Math.Min(old, late) < FewContests, WhyDiffer.Few),
+                (Pulled(earlier, before) || Pulled(since, after), WhyDiffer.Usual),
+            }
+                .Where(w => w.Item1)
+                .Select(w => w.Item2),
+        ];
     }
 
     private static Stretch StretchOf(IReadOnlyList<Fought> contests, int rolls, Func<RollReading, double> ease)
     {
         var rounds = contests.Where(c => !c.Reading.Against.Drill).ToList();
         return new Stretch(
-            rounds.Count(c => c.Contest.End == ContestEnd.Won), rounds.Count(c => c.Contest.End == ContestEnd.Lost),
-            contests.Count(c => c.Reading.Against.Drill && c.Contest.End == ContestEnd.Won), contests.Count - rounds.Count,
-            rolls, rounds.Count > 0 ? rounds.Average(c => ease(c.Reading)) : 0, [.. contests.Select(c => c.Contest)]);
+            rounds.Count(c => c.Contest.End == ContestEnd.Won),
+            rounds.Count(c => c.Contest.End == ContestEnd.Lost),
+            contests.Count(c => c.Reading.Against.Drill && c.Contest.End == ContestEnd.Won),
+            contests.Count - rounds.Count,
+            rolls,
+            rounds.Count > 0 ? rounds.Average(c => ease(c.Reading)) : 0,
+            [.. contests.Select(c => c.Contest)]
+        );
     }
 
     private static int? RollsMore(Stretch earlier, Stretch since, double hoped, double level)

@@ -57,5 +57,6 @@ public enum Family
 public static class Families
 {
     /// <summary>Whether one plays a guard there, from below.</summary>
-    public static bool IsGuard(this Family family) => family is Family.OpenGuard or Family.Butterfly or Family.UnderLegs or Family.ClosedGuard or Family.HalfGuard;
+    public static bool IsGuard(this Family family) =>
+        family is Family.OpenGuard or Family.Butterfly or Family.UnderLegs or Family.ClosedGuard or Family.HalfGuard;
 }

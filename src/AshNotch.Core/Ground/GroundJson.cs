@@ -7,9 +7,10 @@ namespace AshNotch.Core.Ground;
 public static class GroundJson
 {
     /// <summary>The serializer's options.</summary>
-    public static JsonSerializerOptions Options { get; } = new(JsonSerializerDefaults.Web)
-    {
-        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: true) },
-        RespectRequiredConstructorParameters = true,
-    };
+    public static JsonSerializerOptions Options { get; } =
+        new(JsonSerializerDefaults.Web)
+        {
+            Converters = { new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: true) },
+            RespectRequiredConstructorParameters = true,
+        };
 }

@@ -22,7 +22,8 @@ public sealed class GroundMap
     public static IReadOnlyList<UsualRoad> UsualRoads { get; } = Read<UsualRoad>("ground/roads.json");
 
     private static readonly Lazy<GroundMap> Shipped = new(() =>
-        new GroundMap(Read<Position>("ground/positions.json"), Read<Technique>("ground/techniques.json"), UsualLevels, UsualRoads));
+        new GroundMap(Read<Position>("ground/positions.json"), Read<Technique>("ground/techniques.json"), UsualLevels, UsualRoads)
+    );
 
     private readonly Dictionary<string, Position> positions;
     private readonly Dictionary<string, Technique> techniques;
@@ -32,7 +33,11 @@ public sealed class GroundMap
     /// <summary>A ground of its own; the program uses <see cref="Default"/>, checks may use a smaller one.</summary>
     /// <exception cref="InvalidDataException">The data contradict themselves.</exception>
     internal GroundMap(
-        IReadOnlyList<Position> positions, IReadOnlyList<Technique> techniques, IReadOnlyList<UsualLevel> levels, IReadOnlyList<UsualRoad> roads)
+        IReadOnlyList<Position> positions,
+        IReadOnlyList<Technique> techniques,
+        IReadOnlyList<UsualLevel> levels,
+        IReadOnlyList<UsualRoad> roads
+    )
     {
         (this.levels, this.roads) = (levels, roads);
         Positions = positions;
@@ -98,7 +103,13 @@ public sealed class GroundMap
         return best;
     }
 
-    private static int Sign(Role role) => role switch { Role.Top => 1, Role.Bottom => -1, _ => 0 };
+    private static int Sign(Role role) =>
+        role switch
+        {
+            Role.Top => 1,
+            Role.Bottom => -1,
+            _ => 0,
+        };
 
     private static List<T> Read<T>(string resource)
     {

@@ -17,10 +17,11 @@ public enum Role
 public static class Roles
 {
     /// <summary>The same place seen by the other person: top and bottom change, even stays.</summary>
-    public static Role Mirror(this Role role) => role switch
-    {
-        Role.Top => Role.Bottom,
-        Role.Bottom => Role.Top,
-        _ => Role.Even,
-    };
+    public static Role Mirror(this Role role) =>
+        role switch
+        {
+            Role.Top => Role.Bottom,
+            Role.Bottom => Role.Top,
+            _ => Role.Even,
+        };
 }

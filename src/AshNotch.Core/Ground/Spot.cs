@@ -11,7 +11,9 @@ public readonly record struct Spot(string Position, Role Role)
     /// <summary>Reads <c>position:role</c>; a bare id means <see cref="Role.Even"/>.</summary>
     /// <exception cref="FormatException">The role is not top, bottom or even.</exception>
     public static Spot Parse(string text) =>
-        TryParse(text, out var spot) ? spot : throw new FormatException($"'{text}' is not a position with a role; the role is top, bottom or even.");
+        TryParse(text, out var spot)
+            ? spot
+            : throw new FormatException($"'{text}' is not a position with a role; the role is top, bottom or even.");
 
     /// <summary>Reads <c>position:role</c> as <see cref="Parse"/> does; false when the role is not one.</summary>
     public static bool TryParse(string text, out Spot spot)

@@ -49,7 +49,9 @@ public readonly record struct StartPattern
     /// <summary>Reads the written form.</summary>
     /// <exception cref="FormatException">It is none of the three.</exception>
     public static StartPattern Parse(string text) =>
-        TryParse(text, out var pattern) ? pattern : throw new FormatException($"'{text}' is not where a technique starts; write position:role, *guard:top, *guard:bottom or *.");
+        TryParse(text, out var pattern)
+            ? pattern
+            : throw new FormatException($"'{text}' is not where a technique starts; write position:role, *guard:top, *guard:bottom or *.");
 
     /// <summary>Reads the written form; false when it is none of the three.</summary>
     public static bool TryParse(string text, out StartPattern pattern)
@@ -71,20 +73,22 @@ public readonly record struct StartPattern
     /// </summary>
     /// <param name="doer">The spot of whoever does the technique.</param>
     /// <param name="guard">Whether the spot's position is a guard.</param>
-    public double Fit(Spot doer, bool guard) => Scope switch
-    {
-        StartScope.Anywhere => 0.1,
-        StartScope.AnyGuard => guard && spot.Role == doer.Role ? 0.3 : 0,
-        _ => spot == doer ? 1 : 0,
-    };
+    public double Fit(Spot doer, bool guard) =>
+        Scope switch
+        {
+            StartScope.Anywhere => 0.1,
+            StartScope.AnyGuard => guard && spot.Role == doer.Role ? 0.3 : 0,
+            _ => spot == doer ? 1 : 0,
+        };
 
     /// <summary>The written form.</summary>
-    public override string ToString() => Scope switch
-    {
-        StartScope.Anywhere => "*",
-        StartScope.AnyGuard => new Spot(GuardMark, spot.Role).ToString(),
-        _ => spot.ToShortString(),
-    };
+    public override string ToString() =>
+        Scope switch
+        {
+            StartScope.Anywhere => "*",
+            StartScope.AnyGuard => new Spot(GuardMark, spot.Role).ToString(),
+            _ => spot.ToShortString(),
+        };
 }
 
 /// <summary>A <see cref="StartPattern"/> as a JSON text.</summary>
@@ -92,10 +96,13 @@ public sealed class StartPatternJson : JsonConverter<StartPattern>
 {
     /// <inheritdoc/>
     public override StartPattern Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-        StartPattern.TryParse(reader.GetString() ?? "", out var pattern) ? pattern : throw new JsonException("Not where a technique starts.");
+        StartPattern.TryParse(reader.GetString() ?? "", out var pattern)
+            ? pattern
+            : throw new JsonException("Not where a technique starts.");
 
     /// <inheritdoc/>
-    public override void Write(Utf8JsonWriter writer, StartPattern value, JsonSerializerOptions options) => writer.WriteStringValue(value.ToString());
+    public override void Write(Utf8JsonWriter writer, StartPattern value, JsonSerializerOptions options) =>
+        writer.WriteStringValue(value.ToString());
 }
 
 /// <summary>A list of spots as a JSON list of texts.</summary>
@@ -103,7 +110,11 @@ public sealed class SpotTextsJson : JsonConverter<IReadOnlyList<Spot>>
 {
     /// <inheritdoc/>
     public override IReadOnlyList<Spot> Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-        [.. (JsonSerializer.Deserialize<List<string>>(ref reader, options) ?? []).Select(t => Spot.TryParse(t, out var spot) ? spot : throw new JsonException("Not a spot."))];
+        [
+            .. (JsonSerializer.Deserialize<List<string>>(ref reader, options) ?? []).Select(t =>
+                Spot.TryParse(t, out var spot) ? spot : throw new JsonException("Not a spot.")
+            ),
+        ];
 
     /// <inheritdoc/>
     public override void Write(Utf8JsonWriter writer, IReadOnlyList<Spot> value, JsonSerializerOptions options)

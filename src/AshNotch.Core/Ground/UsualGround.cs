@@ -41,7 +41,12 @@ public sealed class UsualGround
         var families = Spots.Select(FamilySide).Distinct().ToList();
         FamilyCount = families.Count;
         FamilyOf = [.. Spots.Select(s => families.IndexOf(FamilySide(s)))];
-        kin = [.. Enumerable.Range(0, Spots.Count).Select(s => (IReadOnlyList<int>)[.. Enumerable.Range(0, Spots.Count).Where(y => y != s && FamilyOf[y] == FamilyOf[s])])];
+        kin =
+        [
+            .. Enumerable
+                .Range(0, Spots.Count)
+                .Select(s => (IReadOnlyList<int>)[.. Enumerable.Range(0, Spots.Count).Where(y => y != s && FamilyOf[y] == FamilyOf[s])]),
+        ];
         MirrorOf = [.. Spots.Select(s => indices[s.Mirror()])];
         Level = [.. Spots.Select(LevelOf)];
         Won = [.. Spots.Select(RowOf)];
@@ -92,14 +97,17 @@ public sealed class UsualGround
         if (spot.Role == Role.Even)
             return 0;
         var position = ground.Position(spot.Position)!;
-        var top = levels.TryGetValue(position.Id, out var known) ? known
+        var top =
+            levels.TryGetValue(position.Id, out var known) ? known
             : position.Level != 0 ? position.Level
             : Kindred(position).Select(p => levels[p.Id]).DefaultIfEmpty(0).Average();
         return spot.Role == Role.Top ? top : -top;
     }
 
     private IEnumerable<Position> Kindred(Position position) =>
-        ground.Positions.Where(p => p.Family == position.Family && levels.ContainsKey(p.Id) && (p.Roles is [Role.Even]) == (position.Roles is [Role.Even]));
+        ground.Positions.Where(p =>
+            p.Family == position.Family && levels.ContainsKey(p.Id) && (p.Roles is [Role.Even]) == (position.Roles is [Role.Even])
+        );
 
     private double[] RowOf(Spot spot)
     {
@@ -125,7 +133,12 @@ public sealed class UsualGround
         }
 
         var sum = row.Sum();
-        return sum > 0 ? [[.. row.Select(x => x / sum)]] : [];
+        return sum > 0
+            ?
+            [
+                [.. row.Select(x => x / sum)],
+            ]
+            : [];
     }
 
     private static double[] Mean(List<double[]> rows) => [.. Enumerable.Range(0, rows[0].Length).Select(i => rows.Average(r => r[i]))];

@@ -26,9 +26,7 @@ public sealed class Chain
     /// <param name="goesOn">γ: the chance that a further contest follows, at least 0 and below 1.</param>
     /// <param name="rewards">What each step pays.</param>
     public Chain(double[] p, double[][] won, double[][] lost, double[] start, double goesOn, Rewards rewards)
-        : this(p, won, lost, start, goesOn, rewards, new double[p.Length * p.Length])
-    {
-    }
+        : this(p, won, lost, start, goesOn, rewards, new double[p.Length * p.Length]) { }
 
     /// <summary>The same over memory of the caller's, which it may use again when it is done with the chain.</summary>
     internal Chain(double[] p, double[][] won, double[][] lost, double[] start, double goesOn, Rewards rewards, double[] space)
@@ -40,7 +38,8 @@ public sealed class Chain
         Value = new double[n];
         for (var s = 0; s < n; s++)
         {
-            double[] w = won[s], l = lost[s];
+            double[] w = won[s],
+                l = lost[s];
             var row = system.AsSpan(s * n, n);
             Dense.Scale(-goesOn * p[s], w.AsSpan(0, n), row);
             Dense.Add(-goesOn * (1 - p[s]), l.AsSpan(0, n), row);
@@ -55,8 +54,12 @@ public sealed class Chain
         Dense.SolveTransposed(system, n, visits);
         RollValue = Dense.Dot(start, Value);
         fundamental = new Lazy<double[]>(() => Dense.InverseTransposed(system, n));
-        after = new Lazy<(double[], double[])>(() => (
-            [.. Enumerable.Range(0, n).Select(s => After(won[s], rewards.Won[s]))], [.. Enumerable.Range(0, n).Select(s => After(lost[s], rewards.Lost[s]))]));
+        after = new Lazy<(double[], double[])>(() =>
+            (
+                [.. Enumerable.Range(0, n).Select(s => After(won[s], rewards.Won[s]))],
+                [.. Enumerable.Range(0, n).Select(s => After(lost[s], rewards.Lost[s]))]
+            )
+        );
     }
 
     /// <summary>γ.</summary>
@@ -100,7 +103,8 @@ public sealed class Chain
     public double Back(int s)
     {
         var column = fundamental.Value.AsSpan(s * n, n);
-        double[] w = won[s], l = lost[s];
+        double[] w = won[s],
+            l = lost[s];
         return ((w[n] - l[n]) * Visits(s)) + Dense.Dot(w.AsSpan(0, n), column) - Dense.Dot(l.AsSpan(0, n), column);
     }
 

@@ -23,8 +23,10 @@ public static class ContestReader
     {
         var visits = new List<Spot>();
         var contests = new List<Contest>();
-        Spot? here = null, landed = null;
-        int links = 0, linked = 0;
+        Spot? here = null,
+            landed = null;
+        int links = 0,
+            linked = 0;
         var open = -1;
         var arrived = false;
         Arrive(exchange.Start);
@@ -40,19 +42,21 @@ public static class ContestReader
             {
                 if (left && moment.To is null && technique?.Finishes() != true)
                     open = contests.Count;
-                contests.Add(new Contest
-                {
-                    Spot = spot,
-                    End = end,
-                    Actor = moment.Actor,
-                    Technique = moment.Technique,
-                    Side = moment.Side,
-                    Next = left ? moment.To : null,
-                    Finished = left && technique?.Finishes() == true,
-                    Reasons = moment.Reasons ?? [],
-                    Sure = moment.Sure ?? true,
-                    Place = new MomentPlace(session, roll, index, i),
-                });
+                contests.Add(
+                    new Contest
+                    {
+                        Spot = spot,
+                        End = end,
+                        Actor = moment.Actor,
+                        Technique = moment.Technique,
+                        Side = moment.Side,
+                        Next = left ? moment.To : null,
+                        Finished = left && technique?.Finishes() == true,
+                        Reasons = moment.Reasons ?? [],
+                        Sure = moment.Sure ?? true,
+                        Place = new MomentPlace(session, roll, index, i),
+                    }
+                );
             }
 
             if (left)
@@ -96,18 +100,23 @@ public static class ContestReader
         {
             if (exchange.End is not { Kind: EndKind.Tap, By: { } by } end || here is not { } spot)
                 return;
-            double? fit = end.Technique is { } id && ground.Technique(id) is { } technique ? ground.Fit(technique, by == Actor.Me ? spot : spot.Mirror()) : null;
+            double? fit =
+                end.Technique is { } id && ground.Technique(id) is { } technique
+                    ? ground.Fit(technique, by == Actor.Me ? spot : spot.Mirror())
+                    : null;
             if (arrived ? fit <= 0 : fit is not 1)
                 return;
-            contests.Add(new Contest
-            {
-                Spot = spot,
-                End = by == Actor.Me ? ContestEnd.Won : ContestEnd.Lost,
-                Actor = by,
-                Technique = end.Technique,
-                Finished = true,
-                Place = new MomentPlace(session, roll, index, null),
-            });
+            contests.Add(
+                new Contest
+                {
+                    Spot = spot,
+                    End = by == Actor.Me ? ContestEnd.Won : ContestEnd.Lost,
+                    Actor = by,
+                    Technique = end.Technique,
+                    Finished = true,
+                    Place = new MomentPlace(session, roll, index, null),
+                }
+            );
         }
     }
 
@@ -130,7 +139,16 @@ public static class ContestReader
     {
         if (moment.Outcome == Outcome.Stopped)
             return ContestEnd.Held;
-        if (!left || technique?.Kind == TechniqueKind.Pull || (technique?.Kind == TechniqueKind.Entry && IsGuard(moment.From, ground) && IsGuard(moment.To, ground) && moment.From!.Value.Role == moment.To!.Value.Role))
+        if (
+            !left
+            || technique?.Kind == TechniqueKind.Pull
+            || (
+                technique?.Kind == TechniqueKind.Entry
+                && IsGuard(moment.From, ground)
+                && IsGuard(moment.To, ground)
+                && moment.From!.Value.Role == moment.To!.Value.Role
+            )
+        )
             return null;
         return moment.Actor == Actor.Me ? ContestEnd.Won : ContestEnd.Lost;
     }

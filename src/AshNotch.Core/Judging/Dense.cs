@@ -17,7 +17,9 @@ internal static class Dense
         ref var x = ref MemoryMarshal.GetReference(a);
         ref var y = ref MemoryMarshal.GetReference(b);
         var (one, other) = (Vector<double>.Zero, Vector<double>.Zero);
-        nuint i = 0, step = (nuint)Vector<double>.Count, n = (nuint)a.Length;
+        nuint i = 0,
+            step = (nuint)Vector<double>.Count,
+            n = (nuint)a.Length;
         for (; i + (2 * step) <= n; i += 2 * step)
         {
             one = Vector.FusedMultiplyAdd(Vector.LoadUnsafe(ref x, i), Vector.LoadUnsafe(ref y, i), one);
@@ -37,11 +39,15 @@ internal static class Dense
         ref var from = ref MemoryMarshal.GetReference(x);
         ref var to = ref MemoryMarshal.GetReference(y);
         var factors = new Vector<double>(factor);
-        nuint i = 0, step = (nuint)Vector<double>.Count, n = (nuint)x.Length;
+        nuint i = 0,
+            step = (nuint)Vector<double>.Count,
+            n = (nuint)x.Length;
         for (; i + (2 * step) <= n; i += 2 * step)
         {
             Vector.FusedMultiplyAdd(factors, Vector.LoadUnsafe(ref from, i), Vector.LoadUnsafe(ref to, i)).StoreUnsafe(ref to, i);
-            Vector.FusedMultiplyAdd(factors, Vector.LoadUnsafe(ref from, i + step), Vector.LoadUnsafe(ref to, i + step)).StoreUnsafe(ref to, i + step);
+            Vector
+                .FusedMultiplyAdd(factors, Vector.LoadUnsafe(ref from, i + step), Vector.LoadUnsafe(ref to, i + step))
+                .StoreUnsafe(ref to, i + step);
         }
 
         for (; i < n; i++)
@@ -55,7 +61,9 @@ internal static class Dense
         ref var from = ref MemoryMarshal.GetReference(x);
         ref var to = ref MemoryMarshal.GetReference(y);
         var factors = new Vector<double>(factor);
-        nuint i = 0, step = (nuint)Vector<double>.Count, n = (nuint)x.Length;
+        nuint i = 0,
+            step = (nuint)Vector<double>.Count,
+            n = (nuint)x.Length;
         for (; i + step <= n; i += step)
             (factors * Vector.LoadUnsafe(ref from, i)).StoreUnsafe(ref to, i);
         for (; i < n; i++)

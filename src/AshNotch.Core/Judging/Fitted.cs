@@ -15,13 +15,25 @@ internal sealed record Fitted(LevelFit Levels, RoadFit Roads, Chain Values, Reca
     public static Fitted Of(UsualGround usual, LogCounts counts, Standpoint standpoint, Rewards rewards)
     {
         var levels = new LevelModel(usual, counts, standpoint.Belt.Rung, standpoint.Kilograms).Fit();
-        var peerGap = standpoint.Peer is { } peer && peer != standpoint.Belt.Colour ? levels.Belt * (standpoint.Belt.Rung - new Belt(peer).Rung) : 0;
+        var peerGap =
+            standpoint.Peer is { } peer && peer != standpoint.Belt.Colour ? levels.Belt * (standpoint.Belt.Rung - new Belt(peer).Rung) : 0;
         var recall = Recall.Of(counts);
         var goesOn = recall.GoesOn(counts);
         var meanGap = levels.MeanGap();
         var spots = Enumerable.Range(0, usual.Spots.Count);
-        var roads = new RoadModel(usual, counts, recall.TapWeight).Fit([.. spots.Select(s => SpecialFunctions.Logistic(levels.Alpha(s) + meanGap))], goesOn, recall);
-        var values = new Chain([.. spots.Select(s => SpecialFunctions.Logistic(levels.Alpha(s) + peerGap))], roads.Won, roads.Lost, roads.Start, goesOn, rewards);
+        var roads = new RoadModel(usual, counts, recall.TapWeight).Fit(
+            [.. spots.Select(s => SpecialFunctions.Logistic(levels.Alpha(s) + meanGap))],
+            goesOn,
+            recall
+        );
+        var values = new Chain(
+            [.. spots.Select(s => SpecialFunctions.Logistic(levels.Alpha(s) + peerGap))],
+            roads.Won,
+            roads.Lost,
+            roads.Start,
+            goesOn,
+            rewards
+        );
         return new Fitted(levels, roads, values, recall, peerGap);
     }
 }

@@ -45,19 +45,25 @@ internal sealed record GainDraws(int[] Fought, IReadOnlyList<GainDraw> All)
         int[] fought = [.. Enumerable.Range(0, tallies.Length).Where(s => tallies[s].Won + tallies[s].Lost > 0)];
         if (fought.Length == 0)
             return new GainDraws(fought, []);
-        int[] drawn = [.. Enumerable.Range(0, tallies.Length).Where(s => tallies[s].Won + tallies[s].Lost > 0 || fitted.Values.Visits(s) >= Weighty)];
+        int[] drawn =
+        [
+            .. Enumerable.Range(0, tallies.Length).Where(s => tallies[s].Won + tallies[s].Lost > 0 || fitted.Values.Visits(s) >= Weighty),
+        ];
         double[] back = [.. fought.Select(fitted.Values.Back)];
         var widths = fitted.Levels.Widths();
         var all = new GainDraw[Draws];
         Parallel.For(
-            0, Draws, new ParallelOptions { CancellationToken = stop },
+            0,
+            Draws,
+            new ParallelOptions { CancellationToken = stop },
             () => new Space(fitted, drawn, widths),
             (i, _, space) =>
             {
                 all[i] = One(fitted, rewards, fought, drawn, back, new Dice(new Xoshiro256StarStar(Seed + i, threadSafe: false)), space);
                 return space;
             },
-            _ => { });
+            _ => { }
+        );
         Widen(all, fitted.Roads.Width);
         return new GainDraws(fought, all);
     }
@@ -75,13 +81,21 @@ internal sealed record GainDraws(int[] Fought, IReadOnlyList<GainDraw> All)
     }
 
     /// <summary>How often the owner leaves each spot that was fought over better off against the peer, with the draws' 80 % interval.</summary>
-    public Interval[] Rates(Fitted fitted) => rates ??= [.. Fought.Select((s, k) =>
-    {
-        double[] drawn = [.. All.Select(d => d.Rate[k])];
-        Array.Sort(drawn);
-        return new Interval(
-            SpecialFunctions.Logistic(fitted.Levels.Alpha(s) + fitted.PeerGap), SortedArrayStatistics.Quantile(drawn, 0.1), SortedArrayStatistics.Quantile(drawn, 0.9));
-    })];
+    public Interval[] Rates(Fitted fitted) =>
+        rates ??= [
+            .. Fought.Select(
+                (s, k) =>
+                {
+                    double[] drawn = [.. All.Select(d => d.Rate[k])];
+                    Array.Sort(drawn);
+                    return new Interval(
+                        SpecialFunctions.Logistic(fitted.Levels.Alpha(s) + fitted.PeerGap),
+                        SortedArrayStatistics.Quantile(drawn, 0.1),
+                        SortedArrayStatistics.Quantile(drawn, 0.9)
+                    );
+                }
+            ),
+        ];
 
     private static GainDraw One(Fitted fitted, Rewards rewards, int[] fought, int[] drawn, double[] back, Dice dice, Space space)
     {

@@ -105,7 +105,8 @@ public sealed class Judgement
     /// <summary>The chance, 0 to 1, that the owner wins a contest over a spot with somebody who is so much easier than a peer.</summary>
     /// <param name="spot">The spot.</param>
     /// <param name="offset">How much easier, in logits: <see cref="Offset"/>.</param>
-    public double ChanceWith(Spot spot, double offset) => SpecialFunctions.Logistic((usual.IndexOf(spot) is >= 0 and var s ? alphas[s] : 0) + offset);
+    public double ChanceWith(Spot spot, double offset) =>
+        SpecialFunctions.Logistic((usual.IndexOf(spot) is >= 0 and var s ? alphas[s] : 0) + offset);
 
     /// <summary>
     /// How far a contest moved what a roll is worth to the owner, pay included: above zero in the owner's favour. Null when
@@ -118,7 +119,9 @@ public sealed class Judgement
         var pay = contest.End == ContestEnd.Won ? rewards.Won[s] : rewards.Lost[s];
         if (contest.Finished)
             return pay[^1] + (goesOn * Values.RollValue) - Values.Value[s];
-        return contest.Next is { } next && usual.IndexOf(next) is >= 0 and var u ? pay[u] + (goesOn * Values.Value[u]) - Values.Value[s] : null;
+        return contest.Next is { } next && usual.IndexOf(next) is >= 0 and var u
+            ? pay[u] + (goesOn * Values.Value[u]) - Values.Value[s]
+            : null;
     }
 
     /// <summary>
@@ -131,7 +134,8 @@ public sealed class Judgement
             return 0;
         var won = move.End == ContestEnd.Won;
         var pay = won ? rewards.Won[move.Spot] : rewards.Lost[move.Spot];
-        var after = move is not { Told: true, Next: >= 0 and var next } ? (won ? Values.AfterWin(move.Spot) : Values.AfterLoss(move.Spot))
+        var after = move is not { Told: true, Next: >= 0 and var next }
+            ? (won ? Values.AfterWin(move.Spot) : Values.AfterLoss(move.Spot))
             : pay[next] + (goesOn * (next == usual.Spots.Count ? Values.RollValue : Values.Value[next]));
         return Math.Max(0, won ? after - Values.AfterLoss(move.Spot) : Values.AfterWin(move.Spot) - after);
     }
@@ -154,9 +158,8 @@ public sealed class Judgement
     /// The change of a spot's level that its gain is reckoned for, in logits: a little and half of what is missing for a soft
     /// spot, half a logit for a lever.
     /// </summary>
-    public double Hoped(Spot spot, bool soft) => soft && usual.IndexOf(spot) is >= 0 and var s
-        ? GainDraws.SoftStep(Levels.Par(s) - Levels.Alpha(s))
-        : GainDraws.LeverStep;
+    public double Hoped(Spot spot, bool soft) =>
+        soft && usual.IndexOf(spot) is >= 0 and var s ? GainDraws.SoftStep(Levels.Par(s) - Levels.Alpha(s)) : GainDraws.LeverStep;
 
     /// <summary>How much better a roll is for the owner at a spot than on average, under the objective.</summary>
     public double Worth(Spot spot) => usual.IndexOf(spot) is >= 0 and var s ? Values.Value[s] - Values.RollValue : 0;

@@ -96,14 +96,20 @@ public sealed class LevelFit
         const double Shrunk = LevelModel.SpotSd * LevelModel.SpotSd;
         var n = model.Ground.Spots.Count;
         var variances = Enumerable.Range(0, n).Select(s => fit.Variance((Layout.Spot(s), 1))).ToArray();
-        var known = Enumerable.Range(0, n).Where(s => variances[s] < Informed * Shrunk)
-            .Select(s => (fit.Mode[Layout.Spot(s)] / (1 - (variances[s] / Shrunk)), variances[s] / (1 - (variances[s] / Shrunk)))).ToList();
+        var known = Enumerable
+            .Range(0, n)
+            .Where(s => variances[s] < Informed * Shrunk)
+            .Select(s => (fit.Mode[Layout.Spot(s)] / (1 - (variances[s] / Shrunk)), variances[s] / (1 - (variances[s] / Shrunk))))
+            .ToList();
         var scatter = Misfit.Scatter(known, LevelModel.SpotSd, ScatterSpread);
-        return [.. variances.Select(c =>
-        {
-            var left = Math.Min(c / Shrunk, 1);
-            return Unfitted * Math.Sqrt(Math.Max(0, c - (left * left * Shrunk) + (left * left * scatter * scatter)) / c);
-        })];
+        return
+        [
+            .. variances.Select(c =>
+            {
+                var left = Math.Min(c / Shrunk, 1);
+                return Unfitted * Math.Sqrt(Math.Max(0, c - (left * left * Shrunk) + (left * left * scatter * scatter)) / c);
+            }),
+        ];
     }
 
     internal double MeanGap() => model.MeanGap(this);

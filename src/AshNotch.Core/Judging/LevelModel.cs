@@ -51,7 +51,13 @@ public sealed class LevelModel
     /// better or worse everywhere. At that spot what each partner is there by themselves is fitted too, v ~ N(0, 0.4²), so that
     /// the same partner before and after is compared with themselves. Null for a model without a step.
     /// </param>
-    public LevelModel(UsualGround ground, LogCounts counts, double ownRung, double? ownKilograms, (int Spot, LogCounts Counts)? after = null)
+    public LevelModel(
+        UsualGround ground,
+        LogCounts counts,
+        double ownRung,
+        double? ownKilograms,
+        (int Spot, LogCounts Counts)? after = null
+    )
     {
         (Ground, this.ownRung, this.ownKilograms) = (ground, ownRung, ownKilograms);
         var drilled = counts.Cells.Keys.Concat(after?.Counts.Cells.Keys ?? []).Any(c => c.Against.Drill);
@@ -80,7 +86,8 @@ public sealed class LevelModel
     /// <summary>The mean gap in logits of all contests at fitted slopes, the mean partner of the log against a peer.</summary>
     internal double MeanGap(LevelFit fit)
     {
-        double gap = 0, n = 0;
+        double gap = 0,
+            n = 0;
         foreach (var (belt, weight, partner, tried) in gaps)
         {
             gap += tried * ((fit.Belt * belt) + (fit.Weight * weight) + (partner >= 0 ? fit.Partners[partner] : 0));
@@ -92,13 +99,22 @@ public sealed class LevelModel
 
     /// <summary>How much easier than a peer somebody is for the owner, in logits, intent included.</summary>
     internal double Offset(LevelFit fit, Against against) =>
-        (fit.Belt * BeltGap(against)) + (fit.Weight * WeightGap(against))
+        (fit.Belt * BeltGap(against))
+        + (fit.Weight * WeightGap(against))
         + (against.Partner is { } id && known.TryGetValue(id, out var j) ? fit.Partners[j] : 0)
         + (LevelLayout.IntentOf(against.Intent) is { } i ? fit.Of(Layout.Intent(i)) : 0)
         + (against.Drill ? fit.Drilled ?? DrillShift : 0);
 
     private static List<string> PartnersAt(int spot, LogCounts counts, LogCounts later) =>
-        [.. counts.Cells.Keys.Concat(later.Cells.Keys).Where(c => c.Spot == spot).Select(c => c.Against.Partner).OfType<string>().Distinct().Order(StringComparer.Ordinal)];
+        [
+            .. counts
+                .Cells.Keys.Concat(later.Cells.Keys)
+                .Where(c => c.Spot == spot)
+                .Select(c => c.Against.Partner)
+                .OfType<string>()
+                .Distinct()
+                .Order(StringComparer.Ordinal),
+        ];
 
     private void Take(LogCounts counts, int? stepAt, bool later)
     {
@@ -137,9 +153,22 @@ public sealed class LevelModel
     /// <summary>The cells in one order, whatever way the counts came about, so that sums agree to the last bit.</summary>
     private static Cell[] InOrder(LogCounts counts)
     {
-        var names = counts.Cells.Keys.Select(c => c.Against.Partner).OfType<string>().Distinct().Order(StringComparer.Ordinal).Index().ToDictionary(p => p.Item, p => p.Index, StringComparer.Ordinal);
-        var cells = counts.Cells.Select(c => new Cell(
-            c.Key.Spot, c.Key.Against.Partner is { } id ? names[id] : -1, c.Key.Against, c.Value.Won, c.Value.Lost)).ToArray();
+        var names = counts
+            .Cells.Keys.Select(c => c.Against.Partner)
+            .OfType<string>()
+            .Distinct()
+            .Order(StringComparer.Ordinal)
+            .Index()
+            .ToDictionary(p => p.Item, p => p.Index, StringComparer.Ordinal);
+        var cells = counts
+            .Cells.Select(c => new Cell(
+                c.Key.Spot,
+                c.Key.Against.Partner is { } id ? names[id] : -1,
+                c.Key.Against,
+                c.Value.Won,
+                c.Value.Lost
+            ))
+            .ToArray();
         Array.Sort(cells, (a, b) =>
         {
             var by = a.Spot.CompareTo(b.Spot);
@@ -246,5 +275,12 @@ internal sealed class LevelLayout
     public int? BySpot(string partner) => bySpot.TryGetValue(partner, out var at) ? at : null;
 
     /// <summary>The place of an intent among those with a term; null for the own game.</summary>
-    public static int? IntentOf(Intent intent) => intent switch { Log.Intent.LetWork => 0, Log.Intent.Experiment => 1, Log.Intent.Survive => 2, _ => null };
+    public static int? IntentOf(Intent intent) =>
+        intent switch
+        {
+            Log.Intent.LetWork => 0,
+            Log.Intent.Experiment => 1,
+            Log.Intent.Survive => 2,
+            _ => null,
+        };
 }

@@ -67,9 +67,7 @@ public sealed class LogCounts
 
     /// <summary>Counts of nothing yet.</summary>
     public LogCounts(UsualGround ground)
-        : this(ground, [], [])
-    {
-    }
+        : this(ground, [], []) { }
 
     private LogCounts(UsualGround ground, Dictionary<CellKey, (int Won, int Lost)> cells, Dictionary<MoveKey, int> moves)
     {
@@ -121,9 +119,9 @@ public sealed class LogCounts
     {
         var counts = new LogCounts(ground);
         foreach (var reading in readings)
-            foreach (var contest in reading.Contests)
-                if (contest.End != ContestEnd.Held && ground.IndexOf(contest.Spot) is >= 0 and var spot)
-                    counts.Add(new CellKey(spot, reading.Against), contest.End == ContestEnd.Won ? (1, 0) : (0, 1));
+        foreach (var contest in reading.Contests)
+            if (contest.End != ContestEnd.Held && ground.IndexOf(contest.Spot) is >= 0 and var spot)
+                counts.Add(new CellKey(spot, reading.Against), contest.End == ContestEnd.Won ? (1, 0) : (0, 1));
         return counts;
     }
 

@@ -30,10 +30,10 @@ internal static class Misfit
     /// <param name="spread">How far that may be off, as the standard deviation of its logarithm.</param>
     public static double Scatter(IReadOnlyList<(double Estimate, double Variance)> levels, double usual, double spread) =>
         Best(usual, spread, sd => levels.Sum(l =>
-        {
-            var variance = l.Variance + (sd * sd);
-            return -0.5 * (Math.Log(variance) + (l.Estimate * l.Estimate / variance));
-        }));
+            {
+                var variance = l.Variance + (sd * sd);
+                return -0.5 * (Math.Log(variance) + (l.Estimate * l.Estimate / variance));
+            }));
 
     /// <summary>The log likelihood of counts under a Dirichlet-multinomial with these mean shares, without its constant.</summary>
     internal static double LogLikelihood(double[] shares, double[] counts, double weight)

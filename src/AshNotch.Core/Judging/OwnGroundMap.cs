@@ -41,9 +41,20 @@ public sealed record OwnGroundMap(IReadOnlyList<MapSpot> Spots, IReadOnlyList<Ma
             let perRoll = judgement.Values.Visits(s)
             orderby perRoll descending
             select new MapSpot(
-                spot, ground.Position(spot.Position)!.Family, judgement.Worth(spot), perRoll, Math.Max(judgement.Counts.Visits[s], tally?.Visits ?? 0),
-                tally?.Won ?? 0, tally?.Lost ?? 0, judgement.RateOf(s));
-        var seen = judgement.Counts.Roads().Where(r => r.Key is { Told: true, Next: >= 0 }).GroupBy(r => (r.Key.Spot, r.Key.Next, r.Key.Won)).ToDictionary(g => g.Key, g => g.Sum(r => r.Value));
+                spot,
+                ground.Position(spot.Position)!.Family,
+                judgement.Worth(spot),
+                perRoll,
+                Math.Max(judgement.Counts.Visits[s], tally?.Visits ?? 0),
+                tally?.Won ?? 0,
+                tally?.Lost ?? 0,
+                judgement.RateOf(s)
+            );
+        var seen = judgement
+            .Counts.Roads()
+            .Where(r => r.Key is { Told: true, Next: >= 0 })
+            .GroupBy(r => (r.Key.Spot, r.Key.Next, r.Key.Won))
+            .ToDictionary(g => g.Key, g => g.Sum(r => r.Value));
         var roads =
             from road in seen
             let s = road.Key.Spot

@@ -19,19 +19,20 @@ public static class PartStandings
     private const int Least = 8;
 
     /// <summary>The part a spot belongs to; null for none.</summary>
-    public static string? PartOf(Spot spot, GroundMap ground) => (ground.Position(spot.Position)?.Family, spot.Role) switch
-    {
-        (Family.Feet, _) => "on-the-feet",
-        ({ } family, Role.Bottom) when family.IsGuard() => "guard",
-        ({ } family, Role.Top) when family.IsGuard() || family == Family.Passing => "passing",
-        (Family.Pin or Family.Mount or Family.Turtle, Role.Top) => "pinning",
-        (Family.Pin or Family.Mount or Family.Turtle or Family.Passing, Role.Bottom) => "under-pins",
-        (Family.Back, Role.Top) => "back-attack",
-        (Family.Back, Role.Bottom) => "back-defence",
-        (Family.LegTangle, Role.Bottom) => "leg-defence",
-        (Family.LegTangle, _) => "legs",
-        _ => null,
-    };
+    public static string? PartOf(Spot spot, GroundMap ground) =>
+        (ground.Position(spot.Position)?.Family, spot.Role) switch
+        {
+            (Family.Feet, _) => "on-the-feet",
+            ({ } family, Role.Bottom) when family.IsGuard() => "guard",
+            ({ } family, Role.Top) when family.IsGuard() || family == Family.Passing => "passing",
+            (Family.Pin or Family.Mount or Family.Turtle, Role.Top) => "pinning",
+            (Family.Pin or Family.Mount or Family.Turtle or Family.Passing, Role.Bottom) => "under-pins",
+            (Family.Back, Role.Top) => "back-attack",
+            (Family.Back, Role.Bottom) => "back-defence",
+            (Family.LegTangle, Role.Bottom) => "leg-defence",
+            (Family.LegTangle, _) => "legs",
+            _ => null,
+        };
 
     /// <summary>Each part by the log and by the owner.</summary>
     /// <param name="judgement">The judgement.</param>
@@ -41,29 +42,38 @@ public static class PartStandings
     {
         var usual = ground.Usual;
         var byPart = judgement.Levers.GroupBy(l => PartOf(l.Spot, ground) ?? "").ToDictionary(g => g.Key, g => g.ToList());
-        var levels = GameParts.All.ToDictionary(p => p.Id, p =>
-        {
-            var spots = byPart.GetValueOrDefault(p.Id, []);
-            var contests = spots.Sum(s => s.Won + s.Lost);
-            double? level = contests < Least ? null : spots.Sum(s =>
+        var levels = GameParts.All.ToDictionary(
+            p => p.Id,
+            p =>
             {
-                var i = usual.IndexOf(s.Spot);
-                return (s.Won + s.Lost) * (judgement.Levels.Alpha(i) - usual.Level[i]);
-            }) / contests;
-            return (Contests: contests, Level: level);
-        });
+                var spots = byPart.GetValueOrDefault(p.Id, []);
+                var contests = spots.Sum(s => s.Won + s.Lost);
+                double? level =
+                    contests < Least
+                        ? null
+                        : spots.Sum(s =>
+                        {
+                            var i = usual.IndexOf(s.Spot);
+                            return (s.Won + s.Lost) * (judgement.Levels.Alpha(i) - usual.Level[i]);
+                        }) / contests;
+                return (Contests: contests, Level: level);
+            }
+        );
         var known = GameParts.All.Where(p => levels[p.Id].Level is not null).ToList();
         var both = known.Where(p => ratings.ContainsKey(p.Id)).ToList();
-        return [.. GameParts.All.Select(part =>
-        {
-            var (contests, level) = levels[part.Id];
-            int? rank = level is null ? null : 1 + known.Count(k => levels[k.Id].Level > level);
-            double? rated = ratings.TryGetValue(part.Id, out var score) ? score : null;
-            if (level is null || rated is null)
-                return new PartStanding(part, contests, level, rank, rated, null, null);
-            var place = 1 + both.Count(b => ratings[b.Id] > rated) + ((both.Count(b => ratings[b.Id] == rated) - 1) / 2.0);
-            var among = 1 + both.Count(b => levels[b.Id].Level > level);
-            return new PartStanding(part, contests, level, rank, rated, place, among - place);
-        })];
+        return
+        [
+            .. GameParts.All.Select(part =>
+            {
+                var (contests, level) = levels[part.Id];
+                int? rank = level is null ? null : 1 + known.Count(k => levels[k.Id].Level > level);
+                double? rated = ratings.TryGetValue(part.Id, out var score) ? score : null;
+                if (level is null || rated is null)
+                    return new PartStanding(part, contests, level, rank, rated, null, null);
+                var place = 1 + both.Count(b => ratings[b.Id] > rated) + ((both.Count(b => ratings[b.Id] == rated) - 1) / 2.0);
+                var among = 1 + both.Count(b => levels[b.Id].Level > level);
+                return new PartStanding(part, contests, level, rank, rated, place, among - place);
+            }),
+        ];
     }
 }

@@ -13,35 +13,49 @@ internal static class Ranking
     /// <param name="fitted">What is most probable.</param>
     /// <param name="counts">What the log shows.</param>
     /// <param name="tallies">Contests won and lost at each spot.</param>
-    public static IReadOnlyList<RankedSpot> Of(GainDraws draws, Func<GainDraw, double[]> gainOf, Fitted fitted, LogCounts counts, (int Won, int Lost)[] tallies)
+    public static IReadOnlyList<RankedSpot> Of(
+        GainDraws draws,
+        Func<GainDraw, double[]> gainOf,
+        Fitted fitted,
+        LogCounts counts,
+        (int Won, int Lost)[] tallies
+    )
     {
         double[][] gains = [.. draws.All.Select(gainOf)];
         var rates = draws.Rates(fitted);
         var top = new int[draws.Fought.Length];
         foreach (var row in gains)
-            foreach (var k in Top(row))
-                top[k]++;
-        return [.. draws.Fought.Select((s, k) =>
-        {
-            var own = Column(gains, k);
-            var chance = (double)top[k] / gains.Length;
-            var contests = tallies[s].Won + tallies[s].Lost;
-            var spot = counts.Ground.Spots[s];
-            return new RankedSpot
-            {
-                Spot = spot,
-                Visits = Math.Max(counts.Visits[s], contests),
-                Won = tallies[s].Won,
-                Lost = tallies[s].Lost,
-                Gain = own.Mean(),
-                GainLow = SortedArrayStatistics.Quantile(own, 0.1),
-                GainHigh = SortedArrayStatistics.Quantile(own, 0.9),
-                ChanceTop3 = chance,
-                Rate = rates[k],
-                Verdict = Verdict(contests, chance),
-                OnceMore = fitted.Values.Value[s] - fitted.Values.RollValue,
-            };
-        }).OrderByDescending(r => r.Gain).ThenBy(r => r.Spot.ToString(), StringComparer.Ordinal)];
+        foreach (var k in Top(row))
+            top[k]++;
+        return
+        [
+            .. draws
+                .Fought.Select(
+                    (s, k) =>
+                    {
+                        var own = Column(gains, k);
+                        var chance = (double)top[k] / gains.Length;
+                        var contests = tallies[s].Won + tallies[s].Lost;
+                        var spot = counts.Ground.Spots[s];
+                        return new RankedSpot
+                        {
+                            Spot = spot,
+                            Visits = Math.Max(counts.Visits[s], contests),
+                            Won = tallies[s].Won,
+                            Lost = tallies[s].Lost,
+                            Gain = own.Mean(),
+                            GainLow = SortedArrayStatistics.Quantile(own, 0.1),
+                            GainHigh = SortedArrayStatistics.Quantile(own, 0.9),
+                            ChanceTop3 = chance,
+                            Rate = rates[k],
+                            Verdict = Verdict(contests, chance),
+                            OnceMore = fitted.Values.Value[s] - fitted.Values.RollValue,
+                        };
+                    }
+                )
+                .OrderByDescending(r => r.Gain)
+                .ThenBy(r => r.Spot.ToString(), StringComparer.Ordinal),
+        ];
     }
 
     private static IEnumerable<int> Top(double[] row)
@@ -67,10 +81,11 @@ internal static class Ranking
         return column;
     }
 
-    private static string Verdict(int contests, double chance) => (contests, chance) switch
-    {
-        ( >= 12, >= 0.8) => "clear",
-        ( >= 6, >= 0.5) => "likely",
-        _ => "a guess yet",
-    };
+    private static string Verdict(int contests, double chance) =>
+        (contests, chance) switch
+        {
+            (>= 12, >= 0.8) => "clear",
+            (>= 6, >= 0.5) => "likely",
+            _ => "a guess yet",
+        };
 }

@@ -14,7 +14,11 @@ public readonly record struct Interval(double Rate, double Low, double High)
 
     /// <summary>A share known by its logit: the logit's mean and standard deviation, with the 80 % interval.</summary>
     public static Interval OfLogit(double mean, double sd) =>
-        new(SpecialFunctions.Logistic(mean), SpecialFunctions.Logistic(mean - (Reach80 * sd)), SpecialFunctions.Logistic(mean + (Reach80 * sd)));
+        new(
+            SpecialFunctions.Logistic(mean),
+            SpecialFunctions.Logistic(mean - (Reach80 * sd)),
+            SpecialFunctions.Logistic(mean + (Reach80 * sd))
+        );
 }
 
 /// <summary>Shares of counts, with honest ends.</summary>
@@ -56,8 +60,11 @@ public static class Rates
         for (var i = 0; i < one.Alpha; i++)
         {
             sum += Math.Exp(
-                SpecialFunctions.BetaLn(other.Alpha + i, other.Beta + one.Beta) - Math.Log(one.Beta + i)
-                - SpecialFunctions.BetaLn(1 + i, one.Beta) - SpecialFunctions.BetaLn(other.Alpha, other.Beta));
+                SpecialFunctions.BetaLn(other.Alpha + i, other.Beta + one.Beta)
+                    - Math.Log(one.Beta + i)
+                    - SpecialFunctions.BetaLn(1 + i, one.Beta)
+                    - SpecialFunctions.BetaLn(other.Alpha, other.Beta)
+            );
         }
 
         return Math.Clamp(sum, 0, 1);

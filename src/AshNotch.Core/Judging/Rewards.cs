@@ -40,10 +40,12 @@ public sealed class Rewards
         {
             Objective.Points => new Rewards(
                 [.. ids.Select(s => Row(u => Points(ground, usual.Spots[s], usual.Spots[u]), TapPoints))],
-                [.. ids.Select(s => Row(u => -Points(ground, usual.Spots[s].Mirror(), usual.Spots[u].Mirror()), -TapPoints))]),
+                [.. ids.Select(s => Row(u => -Points(ground, usual.Spots[s].Mirror(), usual.Spots[u].Mirror()), -TapPoints))]
+            ),
             Objective.Survival => new Rewards(
                 [.. ids.Select(_ => Row(_ => 0, 0))],
-                [.. ids.Select(_ => Row(u => ground.Worth(usual.Spots[u]) <= BadSpot ? -BadSpotCost : 0, -1))]),
+                [.. ids.Select(_ => Row(u => ground.Worth(usual.Spots[u]) <= BadSpot ? -BadSpotCost : 0, -1))]
+            ),
             _ => new Rewards([.. ids.Select(_ => Row(_ => 0, 1))], [.. ids.Select(_ => Row(_ => 0, -1))]),
         };
     }
@@ -56,14 +58,24 @@ public sealed class Rewards
     {
         if (to.Role != Role.Top)
             return 0;
-        string before = Scores(from), after = Scores(to);
+        string before = Scores(from),
+            after = Scores(to);
         var fromAbove = from.Role == Role.Top;
-        var pin = fromAbove && before == after ? 0 : after switch { "mount" or "back" => 4, "knee-on-belly" => 2, _ => 0 };
+        var pin =
+            fromAbove && before == after
+                ? 0
+                : after switch
+                {
+                    "mount" or "back" => 4,
+                    "knee-on-belly" => 2,
+                    _ => 0,
+                };
         var way = (from.Role, before) switch
         {
             (Role.Bottom, "guard") when after != "back" && after != "back-no-points" && after != "nothing" => 2,
             (Role.Top, "guard") when after is "past" or "mount" or "knee-on-belly" => 3,
-            (Role.Even, _) when ground.Position(from.Position)!.Family == Family.Feet && after is "guard" or "past" or "mount" or "knee-on-belly" => 2,
+            (Role.Even, _)
+                when ground.Position(from.Position)!.Family == Family.Feet && after is "guard" or "past" or "mount" or "knee-on-belly" => 2,
             _ => 0,
         };
         return way + pin;

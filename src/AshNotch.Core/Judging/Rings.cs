@@ -42,10 +42,23 @@ public static class Rings
         if (weeks.Count == 0)
             return [];
         var (first, until) = (weeks.Keys.First(), weeks.Keys.Last());
-        return [.. Enumerable.Range(0, ((until.DayNumber - first.DayNumber) / 7) + 1).Select(i => first.AddDays(7 * i)).Select(day =>
-            weeks.TryGetValue(day, out var week)
-                ? new Ring(day, week.Rolls, week.Contests, week.Contests == 0 ? null : week.Sum / week.Rolls, [.. week.Sessions.Distinct()])
-                : new Ring(day, 0, 0, null, []))];
+        return
+        [
+            .. Enumerable
+                .Range(0, ((until.DayNumber - first.DayNumber) / 7) + 1)
+                .Select(i => first.AddDays(7 * i))
+                .Select(day =>
+                    weeks.TryGetValue(day, out var week)
+                        ? new Ring(
+                            day,
+                            week.Rolls,
+                            week.Contests,
+                            week.Contests == 0 ? null : week.Sum / week.Rolls,
+                            [.. week.Sessions.Distinct()]
+                        )
+                        : new Ring(day, 0, 0, null, [])
+                ),
+        ];
     }
 
     /// <summary>The Monday of a day's week.</summary>

@@ -52,7 +52,13 @@ public sealed class RoadModel
                 onlySeen.Add((row, road.Next, count));
         }
 
-        concentration = new Lazy<double>(() => Misfit.Concentration(prior.Select((row, i) => ((double[])[.. row.Select(x => x / PriorWeight)], told[i])), PriorWeight, ConcentrationSpread));
+        concentration = new Lazy<double>(() =>
+            Misfit.Concentration(
+                prior.Select((row, i) => ((double[])[.. row.Select(x => x / PriorWeight)], told[i])),
+                PriorWeight,
+                ConcentrationSpread
+            )
+        );
         onlySeen.Sort();
         seen = [.. onlySeen];
         var starts = counts.Starts.Select((count, s) => count + (PriorWeight * Spread(ground.Start[s]))).ToList();
@@ -88,7 +94,8 @@ public sealed class RoadModel
         var kept = new double[n];
         for (var v = 0; v < n; v++)
         {
-            double[] w = rows[v], l = rows[n + v];
+            double[] w = rows[v],
+                l = rows[n + v];
             var q = (p[v] * w[n]) + ((1 - p[v]) * l[n]);
             kept[v] = (recall.Moments * (1 - q)) + (recall.Taps * q);
             var row = unseen.AsSpan(v * n, n);
@@ -117,7 +124,8 @@ public sealed class RoadModel
 
     private double Spread(double share) => Spread(share, n);
 
-    private double[] Prior(double[] usual) => [.. usual.Select((x, i) => PriorWeight * (i == n ? (1 - UsualGround.Spread) * x : Spread(x)))];
+    private double[] Prior(double[] usual) =>
+        [.. usual.Select((x, i) => PriorWeight * (i == n ? (1 - UsualGround.Spread) * x : Spread(x)))];
 
     private double[][] Zeros(int width) => [.. Enumerable.Range(0, 2 * n).Select(_ => new double[width])];
 
@@ -176,7 +184,6 @@ public sealed class RoadFit
     /// <summary>What the usual rows are worth on athletes whose roads are much like them, and how the draws widen where they are worth less. Set on simulated athletes.</summary>
     private const double WellFitted = 12;
     private const double Widening = 0.08;
-
 
     private const double Small = 0.05;
     private const double SmallShare = 0.01;
@@ -238,7 +245,12 @@ public sealed class RoadFit
             var weighty = Math.Max(Small, SmallShare * parameters.Sum());
             int[] roads = [.. Enumerable.Range(0, parameters.Length).Where(u => parameters[u] >= weighty)];
             var rest = parameters.Where(x => x < weighty).Sum();
-            return new RowDraw(roads, [.. roads.Select(u => parameters[u])], rest, [.. parameters.Select(x => x < weighty && rest > 0 ? x / rest : 0)]);
+            return new RowDraw(
+                roads,
+                [.. roads.Select(u => parameters[u])],
+                rest,
+                [.. parameters.Select(x => x < weighty && rest > 0 ? x / rest : 0)]
+            );
         }
 
         public void Draw(Dice dice, double believed, double[] row)

@@ -91,51 +91,70 @@ public sealed record RollReading
     }
 
     private static IReadOnlyList<Followed> FollowsOf(Roll roll) =>
-        [.. roll.Exchanges.SelectMany(e => e.Moments).Where(m => m.From is not null)
-            .GroupBy(m => (m.From!.Value, m.Actor, m.Technique, To: m.Outcome == Outcome.Done ? m.To : null))
-            .Select(g => new Followed(g.Key.Value, g.Key.Actor, g.Key.Technique, g.Key.To, g.Count()))];
+        [
+            .. roll
+                .Exchanges.SelectMany(e => e.Moments)
+                .Where(m => m.From is not null)
+                .GroupBy(m => (m.From!.Value, m.Actor, m.Technique, To: m.Outcome == Outcome.Done ? m.To : null))
+                .Select(g => new Followed(g.Key.Value, g.Key.Actor, g.Key.Technique, g.Key.To, g.Count())),
+        ];
 
     /// <summary>
     /// Goes of a drill: each that began in the focus' own spot is a contest over it, won when it was kept. Goes from anywhere
     /// else show how the ladder goes and nothing of the spot. What the owner may have written of exchanges beside them is the
     /// same goes told again and not counted twice.
     /// </summary>
-    private static RollReading OfGoes(string session, DateOnly date, Attire attire, Roll roll, Goes goes) => new()
-    {
-        Session = session,
-        Roll = roll.Id,
-        Date = date,
-        Attire = attire,
-        Kind = RollKind.Positional,
-        Against = AgainstOf(roll.PartnerId, roll.PartnerBelt, roll.PartnerStripes, roll.PartnerWeightKg?.Value, roll.Intent) with { Drill = true },
-        Moments = 0,
-        Starts = [],
-        Visits = [.. goes.Tries.Select(_ => goes.Start)],
-        Goes = goes,
-        Contests = goes.InSpot
-            ? [.. goes.Tries.Select((t, i) => new Contest
+    private static RollReading OfGoes(string session, DateOnly date, Attire attire, Roll roll, Goes goes) =>
+        new()
+        {
+            Session = session,
+            Roll = roll.Id,
+            Date = date,
+            Attire = attire,
+            Kind = RollKind.Positional,
+            Against = AgainstOf(roll.PartnerId, roll.PartnerBelt, roll.PartnerStripes, roll.PartnerWeightKg?.Value, roll.Intent) with
             {
-                Spot = goes.Start,
-                End = t.Kept ? ContestEnd.Won : ContestEnd.Lost,
-                Actor = t.Kept ? Actor.Me : Actor.Them,
-                Side = t.Side,
-                Place = new MomentPlace(session, roll.Id, 0, i),
-            })]
-            : [],
-    };
+                Drill = true,
+            },
+            Moments = 0,
+            Starts = [],
+            Visits = [.. goes.Tries.Select(_ => goes.Start)],
+            Goes = goes,
+            Contests = goes.InSpot
+                ?
+                [
+                    .. goes.Tries.Select(
+                        (t, i) =>
+                            new Contest
+                            {
+                                Spot = goes.Start,
+                                End = t.Kept ? ContestEnd.Won : ContestEnd.Lost,
+                                Actor = t.Kept ? Actor.Me : Actor.Them,
+                                Side = t.Side,
+                                Place = new MomentPlace(session, roll.Id, 0, i),
+                            }
+                    ),
+                ]
+                : [],
+        };
 
     /// <summary>Reads every roll of a log, oldest session first; belts and weights that a roll leaves open are the partner's.</summary>
     public static IEnumerable<RollReading> Of(Logbook log, GroundMap ground)
     {
         var partners = log.Partners.ToDictionary(p => p.Id);
-        return log.Sessions.OrderBy(s => s.Date).SelectMany(
-            s => s.Rolls.Select(r => Of(s.Id, s.Date, s.Attire, r.Knowing(partners.GetValueOrDefault(r.PartnerId ?? "")), ground)));
+        return log
+            .Sessions.OrderBy(s => s.Date)
+            .SelectMany(s =>
+                s.Rolls.Select(r => Of(s.Id, s.Date, s.Attire, r.Knowing(partners.GetValueOrDefault(r.PartnerId ?? "")), ground))
+            );
     }
 
     /// <summary>Who a roll was with; what is not known of them stays open.</summary>
-    public static Against AgainstOf(string? partner, BeltColour? belt, int? stripes, double? kilograms, Intent? intent) => new(
-        partner,
-        belt is { } colour ? new Belt(colour, Math.Clamp(stripes ?? 0, 0, Belt.MostStripes(colour))).Rung : null,
-        kilograms,
-        intent ?? Intent.OwnGame);
+    public static Against AgainstOf(string? partner, BeltColour? belt, int? stripes, double? kilograms, Intent? intent) =>
+        new(
+            partner,
+            belt is { } colour ? new Belt(colour, Math.Clamp(stripes ?? 0, 0, Belt.MostStripes(colour))).Rung : null,
+            kilograms,
+            intent ?? Intent.OwnGame
+        );
 }

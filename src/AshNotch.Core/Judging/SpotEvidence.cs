@@ -87,10 +87,13 @@ public sealed record SpotEvidence
             WaysIn = WaysInto(spot, readings),
             Reasons = Splits(here.SelectMany(h => h.Contest.Reasons.Select(reason => (reason, h.Contest)))),
             Sides = Splits(decided.Where(d => d.Contest.Side is not null).Select(d => (Word.Of(d.Contest.Side!.Value), d.Contest))),
-            Partners = [.. from name in new[] { "below", "level", "above" }
-                           let part = decided.Where(d => Standing(d.Reading.Against, judgement.OwnRung) == name).ToList()
-                           where part.Count > 0
-                           select new Split(name, part.Count(p => p.Contest.End == ContestEnd.Won), part.Count(p => p.Contest.End == ContestEnd.Lost))],
+            Partners =
+            [
+                .. from name in new[] { "below", "level", "above" }
+                let part = decided.Where(d => Standing(d.Reading.Against, judgement.OwnRung) == name).ToList()
+                where part.Count > 0
+                select new Split(name, part.Count(p => p.Contest.End == ContestEnd.Won), part.Count(p => p.Contest.End == ContestEnd.Lost)),
+            ],
             Weeks = WeeksOf(ground.Usual.IndexOf(spot), decided, judgement),
         };
     }
@@ -98,40 +101,69 @@ public sealed record SpotEvidence
     /// <summary>Techniques tried in a spot; those on which most hung first.</summary>
     public static IReadOnlyList<TechniqueTally> TechniquesOf(Spot spot, Judgement judgement)
     {
-        var groups = judgement.MovesAt(spot).Where(m => m.Key.Technique is not null).GroupBy(m => (m.Key.Actor, m.Key.Technique)).Select(g => (
-            g.Key.Actor,
-            g.Key.Technique,
-            Done: g.Where(m => m.Key.End != ContestEnd.Held).Sum(m => m.Value),
-            Stopped: g.Where(m => m.Key.End == ContestEnd.Held).Sum(m => m.Value),
-            Moved: g.Sum(m => m.Value * judgement.Swing(m.Key)))).ToList();
+        var groups = judgement
+            .MovesAt(spot)
+            .Where(m => m.Key.Technique is not null)
+            .GroupBy(m => (m.Key.Actor, m.Key.Technique))
+            .Select(g =>
+                (
+                    g.Key.Actor,
+                    g.Key.Technique,
+                    Done: g.Where(m => m.Key.End != ContestEnd.Held).Sum(m => m.Value),
+                    Stopped: g.Where(m => m.Key.End == ContestEnd.Held).Sum(m => m.Value),
+                    Moved: g.Sum(m => m.Value * judgement.Swing(m.Key))
+                )
+            )
+            .ToList();
         var all = groups.GroupBy(g => g.Actor).ToDictionary(g => g.Key, g => g.Sum(t => t.Moved));
-        return [.. groups.OrderByDescending(g => g.Moved).ThenByDescending(g => g.Done + g.Stopped).ThenBy(g => g.Technique, StringComparer.Ordinal)
-            .Select(g => new TechniqueTally(g.Actor, g.Technique!, g.Done, g.Stopped, all[g.Actor] > 0 ? g.Moved / all[g.Actor] : 0))];
+        return
+        [
+            .. groups
+                .OrderByDescending(g => g.Moved)
+                .ThenByDescending(g => g.Done + g.Stopped)
+                .ThenBy(g => g.Technique, StringComparer.Ordinal)
+                .Select(g => new TechniqueTally(g.Actor, g.Technique!, g.Done, g.Stopped, all[g.Actor] > 0 ? g.Moved / all[g.Actor] : 0)),
+        ];
     }
 
     /// <summary>Where a partner stands beside the owner: <c>below</c> or <c>above</c> by a belt or more, else <c>level</c>; null when not known.</summary>
-    public static string? Standing(Against against, double ownRung) => against.Rung is not { } rung ? null
+    public static string? Standing(Against against, double ownRung) =>
+        against.Rung is not { } rung ? null
         : rung - ownRung >= 1 ? "above"
         : ownRung - rung >= 1 ? "below"
         : "level";
 
     private static IReadOnlyList<WayIn> WaysInto(Spot spot, IReadOnlyList<RollReading> readings)
     {
-        var ways = ReadingList.Of(readings).Into(spot).Select(f => f.Contest)
+        var ways = ReadingList
+            .Of(readings)
+            .Into(spot)
+            .Select(f => f.Contest)
             .GroupBy(c => (c.Spot, c.Actor, c.Technique))
             .Select(g => new WayIn(g.Key.Spot, g.Key.Actor, g.Key.Technique, g.Count()));
         var starts = readings.Sum(r => r.Starts.Count(s => s == spot));
-        return [.. (starts > 0 ? ways.Append(new WayIn(null, null, null, starts)) : ways)
-            .OrderByDescending(w => w.Count).ThenBy(w => w.From?.ToString(), StringComparer.Ordinal).ThenBy(w => w.Technique, StringComparer.Ordinal)];
+        return
+        [
+            .. (starts > 0 ? ways.Append(new WayIn(null, null, null, starts)) : ways)
+                .OrderByDescending(w => w.Count)
+                .ThenBy(w => w.From?.ToString(), StringComparer.Ordinal)
+                .ThenBy(w => w.Technique, StringComparer.Ordinal),
+        ];
     }
 
     private static IReadOnlyList<Split> Splits(IEnumerable<(string Name, Contest Contest)> parts) =>
-        [.. parts.GroupBy(p => p.Name)
-            .Select(g => new Split(g.Key, g.Count(p => Good(p.Contest)), g.Count(p => !Good(p.Contest))))
-            .OrderByDescending(s => s.Lost).ThenByDescending(s => s.Won).ThenBy(s => s.Name, StringComparer.Ordinal)];
+        [
+            .. parts
+                .GroupBy(p => p.Name)
+                .Select(g => new Split(g.Key, g.Count(p => Good(p.Contest)), g.Count(p => !Good(p.Contest))))
+                .OrderByDescending(s => s.Lost)
+                .ThenByDescending(s => s.Won)
+                .ThenBy(s => s.Name, StringComparer.Ordinal),
+        ];
 
     /// <summary>Whether it went the owner's way: won, or the partner's try was stopped.</summary>
-    internal static bool Good(Contest contest) => contest.End == ContestEnd.Won || (contest.End == ContestEnd.Held && contest.Actor == Actor.Them);
+    internal static bool Good(Contest contest) =>
+        contest.End == ContestEnd.Won || (contest.End == ContestEnd.Held && contest.Actor == Actor.Them);
 
     private static IReadOnlyList<WeekLevel> WeeksOf(int spot, List<Fought> decided, Judgement judgement)
     {
@@ -139,16 +171,26 @@ public sealed record SpotEvidence
             return [];
         var byWeek = decided.ToLookup(d => Rings.Monday(d.Reading.Date));
         var (first, last) = (byWeek.Min(w => w.Key), byWeek.Max(w => w.Key));
-        return [.. Enumerable.Range(0, ((last.DayNumber - first.DayNumber) / 7) + 1).Select(i => first.AddDays(7 * i)).Select(week =>
-        {
-            var window = Enumerable.Range(0, Window).SelectMany(back => byWeek[week.AddDays(-7 * back)])
-                .Select(d => (Won: d.Contest.End == ContestEnd.Won, Offset: judgement.Offset(d.Reading.Against))).ToList();
-            return new WeekLevel(
-                week,
-                byWeek[week].Count(d => d.Contest.End == ContestEnd.Won),
-                byWeek[week].Count(d => d.Contest.End == ContestEnd.Lost),
-                Level(judgement.Levels.Alpha(spot), window));
-        })];
+        return
+        [
+            .. Enumerable
+                .Range(0, ((last.DayNumber - first.DayNumber) / 7) + 1)
+                .Select(i => first.AddDays(7 * i))
+                .Select(week =>
+                {
+                    var window = Enumerable
+                        .Range(0, Window)
+                        .SelectMany(back => byWeek[week.AddDays(-7 * back)])
+                        .Select(d => (Won: d.Contest.End == ContestEnd.Won, Offset: judgement.Offset(d.Reading.Against)))
+                        .ToList();
+                    return new WeekLevel(
+                        week,
+                        byWeek[week].Count(d => d.Contest.End == ContestEnd.Won),
+                        byWeek[week].Count(d => d.Contest.End == ContestEnd.Lost),
+                        Level(judgement.Levels.Alpha(spot), window)
+                    );
+                }),
+        ];
     }
 
     private static Interval Level(double prior, List<(bool Won, double Offset)> window)

@@ -31,7 +31,9 @@ public static class BodyLoads
 
     /// <summary>What it asks of the one it is done to.</summary>
     public static IReadOnlySet<BodyPart> Takes(Technique technique) =>
-        Row(technique).Takes.Concat(technique.Target is { } target && Rows.Targets.TryGetValue(target, out var parts) ? parts : []).ToHashSet();
+        Row(technique)
+            .Takes.Concat(technique.Target is { } target && Rows.Targets.TryGetValue(target, out var parts) ? parts : [])
+            .ToHashSet();
 
     /// <summary>What being in a spot asks of the owner; nothing is known of the owner's own positions.</summary>
     public static IReadOnlySet<BodyPart> In(Spot spot) =>
@@ -59,5 +61,9 @@ public static class BodyLoads
     private sealed record Roles(IReadOnlyList<BodyPart> Top, IReadOnlyList<BodyPart> Bottom);
 
     private sealed record Table(
-        Dictionary<TechniqueKind, Pair> Kinds, Dictionary<string, List<BodyPart>> Targets, Dictionary<string, Pair> Techniques, Dictionary<string, Roles> Positions);
+        Dictionary<TechniqueKind, Pair> Kinds,
+        Dictionary<string, List<BodyPart>> Targets,
+        Dictionary<string, Pair> Techniques,
+        Dictionary<string, Roles> Positions
+    );
 }

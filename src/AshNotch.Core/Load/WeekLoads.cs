@@ -128,7 +128,8 @@ public static class WeekLoads
             Usual = usual,
             UsualLow = last.LowerQuartile(),
             UsualHigh = last.UpperQuartile(),
-            Caution = usual > 0 && week.Load > FarAbove * usual ? LoadCaution.FarAbove
+            Caution =
+                usual > 0 && week.Load > FarAbove * usual ? LoadCaution.FarAbove
                 : usual > 0 && rising ? LoadCaution.Rising
                 : week.Sessions.Count > 0 && before.TakeLast(LeastBefore).All(w => w.Sessions.Count == 0) ? LoadCaution.AfterBreak
                 : null,

@@ -152,10 +152,14 @@ public record Block
     /// This block as <paramref name="next"/> has it from some day on. Days that differ, or weeks that are fewer, are kept as
     /// earlier ones, whatever <paramref name="next"/> says of those itself.
     /// </summary>
-    public Block Changed(Block next, DateOnly today) => next with
-    {
-        Earlier = next.Weeks >= Weeks && next.Days.ToHashSet().SetEquals(Days) ? Earlier : [.. Earlier, new EarlierDays(today < From ? From : today, Weeks, Days)],
-    };
+    public Block Changed(Block next, DateOnly today) =>
+        next with
+        {
+            Earlier =
+                next.Weeks >= Weeks && next.Days.ToHashSet().SetEquals(Days)
+                    ? Earlier
+                    : [.. Earlier, new EarlierDays(today < From ? From : today, Weeks, Days)],
+        };
 
     /// <summary>Whether it is being worked on that day.</summary>
     public bool RunsOn(DateOnly day) => day >= From && day < Until() && (EndedOn is null || day < EndedOn);

@@ -17,6 +17,9 @@ public readonly record struct DayBounds(DateOnly Earliest, DateOnly Latest)
     public IEnumerable<Fault> Check(DateOnly? day, string at)
     {
         if (day is { } one && !Holds(one))
-            yield return new Fault(at, $"{one:yyyy-MM-dd} is not a day to have trained on or to plan for; it must lie between {Earliest:yyyy-MM-dd} and {Latest:yyyy-MM-dd}. Check the date.");
+            yield return new Fault(
+                at,
+                $"{one:yyyy-MM-dd} is not a day to have trained on or to plan for; it must lie between {Earliest:yyyy-MM-dd} and {Latest:yyyy-MM-dd}. Check the date."
+            );
     }
 }

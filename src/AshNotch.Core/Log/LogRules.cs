@@ -29,8 +29,7 @@ public static class LogRules
 
     /// <summary>Faults of the owner's profile.</summary>
     public static IEnumerable<Fault> Check(Athlete athlete, string at = "") =>
-        Name(athlete.Name, at + "/name")
-            .Concat(StripesFit(athlete.Belt, athlete.Stripes, at + "/stripes"));
+        Name(athlete.Name, at + "/name").Concat(StripesFit(athlete.Belt, athlete.Stripes, at + "/stripes"));
 
     /// <summary>Faults of a rating of the owner's.</summary>
     public static IEnumerable<Fault> Check(SelfRating rating, DayBounds days, string at = "")
@@ -38,7 +37,10 @@ public static class LogRules
         foreach (var fault in days.Check(rating.Date, at + "/date"))
             yield return fault;
         if (GameParts.All.All(p => p.Id != rating.Part))
-            yield return new Fault(at + "/part", $"No part of the game has the id '{rating.Part}'; there are {string.Join(", ", GameParts.All.Select(p => p.Id))}.");
+            yield return new Fault(
+                at + "/part",
+                $"No part of the game has the id '{rating.Part}'; there are {string.Join(", ", GameParts.All.Select(p => p.Id))}."
+            );
         foreach (var fault in Range(rating.Score, 0, 10, at + "/score", "A rating"))
             yield return fault;
     }
@@ -61,9 +63,14 @@ public static class LogRules
             .Concat(Range(session.Effort, 0, 10, at + "/effort", "Effort"))
             .Concat(Text(session.Aim, at + "/aim"))
             .Concat(Text(session.Notes, at + "/notes"))
-            .Concat((session.Taught ?? []).SelectMany((id, i) => ground.Technique(id) is null ? [UnknownTechnique(id, $"{at}/taught/{i}")] : Enumerable.Empty<Fault>()))
+            .Concat(
+                (session.Taught ?? []).SelectMany(
+                    (id, i) => ground.Technique(id) is null ? [UnknownTechnique(id, $"{at}/taught/{i}")] : Enumerable.Empty<Fault>()
+                )
+            )
             .Concat(Unique(session.Rolls.Select(r => r.Id), at + "/rolls", "roll"));
-        return own.Concat(days.Check(session.Date, at + "/date")).Concat(session.Rolls.SelectMany((roll, i) => Check(roll, ground, $"{at}/rolls/{i}")));
+        return own.Concat(days.Check(session.Date, at + "/date"))
+            .Concat(session.Rolls.SelectMany((roll, i) => Check(roll, ground, $"{at}/rolls/{i}")));
     }
 
     /// <summary>Faults of a roll and all its moments.</summary>
@@ -91,7 +98,9 @@ public static class LogRules
     public static IEnumerable<Fault> Unique(IEnumerable<string> ids, string at, string what)
     {
         var seen = new HashSet<string>();
-        return ids.Select((id, i) => (id, i)).Where(x => !seen.Add(x.id)).ToList()
+        return ids.Select((id, i) => (id, i))
+            .Where(x => !seen.Add(x.id))
+            .ToList()
             .Select(x => new Fault($"{at}/{x.i}/id", $"The {what} id '{x.id}' stands twice; give each {what} an id of its own."));
     }
 
@@ -121,9 +130,7 @@ public static class LogRules
             .Concat(Names(moment.Reasons, at + "/reasons", "a reason"))
             .Concat(Text(moment.Note, at + "/note"))
             .Concat(Text(moment.Better, at + "/better"));
-        return ground.Technique(moment.Technique) is null
-            ? faults.Append(UnknownTechnique(moment.Technique, at + "/technique"))
-            : faults;
+        return ground.Technique(moment.Technique) is null ? faults.Append(UnknownTechnique(moment.Technique, at + "/technique")) : faults;
     }
 
     internal static Fault UnknownTechnique(string id, string at) =>
@@ -134,8 +141,14 @@ public static class LogRules
         if (spot is not { } s || ground.Has(s))
             yield break;
         yield return ground.Position(s.Position) is { } position
-            ? new Fault(at + "/role", $"{position.Name} knows only these roles: {string.Join(", ", position.Roles.Select(r => Word.Of(r)))}.")
-            : new Fault(at + "/position", $"No position has the id '{s.Position}'; take one that the vocabulary lists, or add it as your own first.");
+            ? new Fault(
+                at + "/role",
+                $"{position.Name} knows only these roles: {string.Join(", ", position.Roles.Select(r => Word.Of(r)))}."
+            )
+            : new Fault(
+                at + "/position",
+                $"No position has the id '{s.Position}'; take one that the vocabulary lists, or add it as your own first."
+            );
     }
 
     private static IEnumerable<Fault> StripesFit(BeltColour? belt, int? stripes, string at)
@@ -151,7 +164,10 @@ public static class LogRules
     internal static IEnumerable<Fault> AtMost(int? count, int most, string at, string what, string whose)
     {
         if (count > most)
-            yield return new Fault(at, $"{char.ToUpperInvariant(whose[0])}{whose[1..]} has at most {most} {what}; there are {count} here. Split it up.");
+            yield return new Fault(
+                at,
+                $"{char.ToUpperInvariant(whose[0])}{whose[1..]} has at most {most} {what}; there are {count} here. Split it up."
+            );
     }
 
     private static IEnumerable<Fault> Range(double? value, double least, double most, string at, string what)
@@ -174,8 +190,17 @@ public static class LogRules
     /// </summary>
     public static IEnumerable<Fault> Id(string id, string at)
     {
-        if (string.IsNullOrWhiteSpace(id) || id.Length > LongestName || id is "." or ".." || id.Any(c => char.IsControl(c) || c is '/' or '\\' or '?' or '#') || HasHalves(id))
-            yield return new Fault(at, $"An id is 1 to {LongestName} characters long, is not . or .., and holds no slash, question mark, hash or control character.");
+        if (
+            string.IsNullOrWhiteSpace(id)
+            || id.Length > LongestName
+            || id is "." or ".."
+            || id.Any(c => char.IsControl(c) || c is '/' or '\\' or '?' or '#')
+            || HasHalves(id)
+        )
+            yield return new Fault(
+                at,
+                $"An id is 1 to {LongestName} characters long, is not . or .., and holds no slash, question mark, hash or control character."
+            );
     }
 
     private static bool HasHalves(string text)

@@ -160,12 +160,15 @@ public record Roll
     public Kilograms? PartnerWeightKg { get; init; }
 
     /// <summary>This roll with what it does not say of the partner's belt and weight that day taken from their own sheet.</summary>
-    public Roll Knowing(Partner? partner) => partner is null ? this : this with
-    {
-        PartnerBelt = PartnerBelt ?? partner.Belt,
-        PartnerStripes = PartnerBelt is null ? partner.Stripes : PartnerStripes,
-        PartnerWeightKg = PartnerWeightKg ?? partner.WeightKg,
-    };
+    public Roll Knowing(Partner? partner) =>
+        partner is null
+            ? this
+            : this with
+            {
+                PartnerBelt = PartnerBelt ?? partner.Belt,
+                PartnerStripes = PartnerBelt is null ? partner.Stripes : PartnerStripes,
+                PartnerWeightKg = PartnerWeightKg ?? partner.WeightKg,
+            };
 
     /// <summary>Minutes, 0 to 240.</summary>
     public double? Minutes { get; init; }

@@ -46,7 +46,8 @@ public sealed class NextMoments
         var from = counts.Select(c => c.Key with { Count = c.Value }).ToLookup(f => f.From);
         bySpot = ground.Spots.ToDictionary(
             spot => spot,
-            spot => (IReadOnlyList<NextMoment>)[.. Enum.GetValues<Actor>().SelectMany(actor => From(spot, actor, ground, from[spot]))]);
+            spot => (IReadOnlyList<NextMoment>)[.. Enum.GetValues<Actor>().SelectMany(actor => From(spot, actor, ground, from[spot]))]
+        );
     }
 
     /// <summary>From a spot of the ground: for each person the likeliest first, at most <see cref="Most"/>.</summary>
@@ -56,12 +57,16 @@ public sealed class NextMoments
     {
         var doer = actor == Actor.Me ? spot : spot.Mirror();
         var seen = history.Where(f => f.Actor == actor).ToLookup(f => f.Technique);
-        return
-            from technique in ground.Techniques
+        return from technique in ground.Techniques
             let fit = ground.Fit(technique, doer)
             let count = seen[technique.Id].Sum(f => f.Count)
             where fit > 0 || count > 0
-            let next = new NextMoment(actor, technique.Id, (fit * technique.Usual) + (SeenWeight * count), Destinations(technique, actor, seen[technique.Id]))
+            let next = new NextMoment(
+                actor,
+                technique.Id,
+                (fit * technique.Usual) + (SeenWeight * count),
+                Destinations(technique, actor, seen[technique.Id])
+            )
             orderby next.Weight descending, technique.Id
             select next into ordered
             group ordered by ordered.Actor into one
@@ -71,7 +76,10 @@ public sealed class NextMoments
 
     private static IReadOnlyList<Spot> Destinations(Technique technique, Actor actor, IEnumerable<Followed> seen)
     {
-        var own = seen.Where(f => f.To is not null).GroupBy(f => f.To!.Value).OrderByDescending(g => g.Sum(f => f.Count)).Select(g => g.Key);
+        var own = seen.Where(f => f.To is not null)
+            .GroupBy(f => f.To!.Value)
+            .OrderByDescending(g => g.Sum(f => f.Count))
+            .Select(g => g.Key);
         var usual = technique.To.Select(s => actor == Actor.Me ? s : s.Mirror());
         return [.. own.Concat(usual).Distinct()];
     }

@@ -30,12 +30,12 @@ public static class Word
     private static class Table<T>
         where T : struct, Enum
     {
-        public static readonly Dictionary<T, string> Words =
-            Enum.GetValues<T>().ToDictionary(v => v, Written);
+        public static readonly Dictionary<T, string> Words = Enum.GetValues<T>().ToDictionary(v => v, Written);
 
         public static readonly Dictionary<string, T> Values = Words.ToDictionary(p => p.Value, p => p.Key);
 
         private static string Written(T value) =>
-            typeof(T).GetField(value.ToString())?.GetCustomAttribute<JsonStringEnumMemberNameAttribute>()?.Name ?? JsonNamingPolicy.KebabCaseLower.ConvertName(value.ToString());
+            typeof(T).GetField(value.ToString())?.GetCustomAttribute<JsonStringEnumMemberNameAttribute>()?.Name
+            ?? JsonNamingPolicy.KebabCaseLower.ConvertName(value.ToString());
     }
 }

@@ -23,17 +23,22 @@ public static partial class WordRules
     /// <summary>Faults of own words, taken all together, over the shipped ground.</summary>
     public static IEnumerable<Fault> Check(PersonalWords words, GroundMap shipped, string at = "")
     {
-        var single = LogRules.AtMost(words.Positions.Count, MostPositions, at + "/positions", "positions of its own", "a log")
+        var single = LogRules
+            .AtMost(words.Positions.Count, MostPositions, at + "/positions", "positions of its own", "a log")
             .Concat(LogRules.AtMost(words.Techniques.Count, MostTechniques, at + "/techniques", "techniques of its own", "a log"))
             .Concat(LogRules.AtMost(words.Aliases.Count, MostAliases, at + "/aliases", "names of its own", "a log"))
             .Concat(words.Positions.SelectMany((p, i) => Check(p, $"{at}/positions/{i}")))
-            .Concat(words.Techniques.SelectMany((t, i) => Check(t, $"{at}/techniques/{i}"))).Take(FaultList.Most).ToList();
+            .Concat(words.Techniques.SelectMany((t, i) => Check(t, $"{at}/techniques/{i}")))
+            .Take(FaultList.Most)
+            .ToList();
         if (single.Count > 0)
             return single;
         var positions = shipped.Positions.Concat(words.Positions).ToList();
         var techniques = shipped.Techniques.Concat(words.Techniques).ToList();
         var known = positions.Select(p => p.Id).Concat(techniques.Select(t => t.Id)).ToHashSet();
-        return GroundRules.Check(positions, techniques).Select(s => new Fault(at, s))
+        return GroundRules
+            .Check(positions, techniques)
+            .Select(s => new Fault(at, s))
             .Concat(words.Aliases.SelectMany((alias, i) => Check(alias, known, $"{at}/aliases/{i}")));
     }
 
@@ -43,7 +48,10 @@ public static partial class WordRules
     public static IEnumerable<Fault> CheckChange(Position before, Position after, bool used, string at = "")
     {
         if (used && !before.Roles.SequenceEqual(after.Roles))
-            yield return new Fault(at + "/roles", $"Rolls of this log name {before.Name} with its roles ({string.Join(", ", before.Roles.Select(r => Word.Of(r)))}); they stay as they are. Add another position for the other ones.");
+            yield return new Fault(
+                at + "/roles",
+                $"Rolls of this log name {before.Name} with its roles ({string.Join(", ", before.Roles.Select(r => Word.Of(r)))}); they stay as they are. Add another position for the other ones."
+            );
     }
 
     /// <summary>An id for something new, from its name: Latin letters and digits in lower case, joined by hyphens, unlike every id that is taken.</summary>
@@ -51,11 +59,16 @@ public static partial class WordRules
     /// <param name="taken">The ids that are taken.</param>
     public static string NewId(string name, IReadOnlySet<string> taken)
     {
-        var letters = string.Concat(name.Normalize(System.Text.NormalizationForm.FormD).ToLowerInvariant().Where(c => c is < '\u0300' or > '\u036f'));
+        var letters = string.Concat(
+            name.Normalize(System.Text.NormalizationForm.FormD).ToLowerInvariant().Where(c => c is < '\u0300' or > '\u036f')
+        );
         var words = Regex.Matches(letters, "[a-z0-9]+").Select(m => m.Value);
         var plain = string.Join('-', words.Prepend("own"));
         plain = plain[..Math.Min(plain.Length, LongestId - 8)].TrimEnd('-');
-        return Enumerable.Range(1, int.MaxValue).Select(n => n == 1 && plain != "own" ? plain : $"{plain}-{n}").First(id => !taken.Contains(id));
+        return Enumerable
+            .Range(1, int.MaxValue)
+            .Select(n => n == 1 && plain != "own" ? plain : $"{plain}-{n}")
+            .First(id => !taken.Contains(id));
     }
 
     private static IEnumerable<Fault> Check(Position position, string at)
@@ -69,13 +82,19 @@ public static partial class WordRules
     }
 
     private static IEnumerable<Fault> Check(Technique technique, string at) =>
-        Id(technique.Id, at + "/id").Concat(Names(technique.Name, technique.Aliases, technique.Says, at))
+        Id(technique.Id, at + "/id")
+            .Concat(Names(technique.Name, technique.Aliases, technique.Says, at))
             .Concat(LogRules.AtMost(technique.From.Count, MostSpots, at + "/from", "starts", "a technique"))
             .Concat(LogRules.AtMost(technique.To.Count, MostSpots, at + "/to", "ends", "a technique"));
 
     private static IEnumerable<Fault> Names(string name, IReadOnlyList<string> aliases, string says, string at)
     {
-        foreach (var fault in LogRules.Name(name, at + "/name").Concat(LogRules.Text(says, at + "/says")).Concat(LogRules.AtMost(aliases.Count, MostSpots, at + "/aliases", "other names", "this")))
+        foreach (
+            var fault in LogRules
+                .Name(name, at + "/name")
+                .Concat(LogRules.Text(says, at + "/says"))
+                .Concat(LogRules.AtMost(aliases.Count, MostSpots, at + "/aliases", "other names", "this"))
+        )
             yield return fault;
         if (name.Length > LongestName)
             yield return new Fault(at + "/name", $"A name has at most {LongestName} characters; this one has {name.Length}.");
@@ -89,13 +108,19 @@ public static partial class WordRules
         foreach (var fault in LogRules.Name(alias.Says, at + "/says"))
             yield return fault;
         if (!known.Contains(alias.Means))
-            yield return new Fault(at + "/means", $"'{alias.Means}' is neither a position nor a technique; give an id that the vocabulary lists.");
+            yield return new Fault(
+                at + "/means",
+                $"'{alias.Means}' is neither a position nor a technique; give an id that the vocabulary lists."
+            );
     }
 
     private static IEnumerable<Fault> Id(string id, string at)
     {
         if (id.Length > LongestId || !IdShape().IsMatch(id))
-            yield return new Fault(at, $"The id of a position or technique is lower-case letters and digits in words joined by hyphens, at most {LongestId} characters.");
+            yield return new Fault(
+                at,
+                $"The id of a position or technique is lower-case letters and digits in words joined by hyphens, at most {LongestId} characters."
+            );
     }
 
     [GeneratedRegex("^[a-z0-9]+(-[a-z0-9]+)*$")]

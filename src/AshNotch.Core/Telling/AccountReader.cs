@@ -105,9 +105,13 @@ public sealed class AccountReader
     private IReadOnlyList<string> NamedIn(string text)
     {
         var tokens = Tokens.Of(text.Length > LongestText ? text[..LongestText] : text);
-        return [.. Hits(tokens, Grammar.Of(tokens, lexicon), attire: null)
-            .Where(h => h.Meaning.Kind is MeaningKind.Technique or MeaningKind.Position && h.Cost < 0.5)
-            .Select(h => h.Meaning.Id).Distinct()];
+        return
+        [
+            .. Hits(tokens, Grammar.Of(tokens, lexicon), attire: null)
+                .Where(h => h.Meaning.Kind is MeaningKind.Technique or MeaningKind.Position && h.Cost < 0.5)
+                .Select(h => h.Meaning.Id)
+                .Distinct(),
+        ];
     }
 
     /// <summary>What the words said of each match, for those who work on the reader.</summary>
@@ -117,8 +121,10 @@ public sealed class AccountReader
         var grammar = Grammar.Of(tokens, lexicon);
         var hits = Hits(tokens, grammar, attire);
         var evidence = new EvidenceReader(grammar, ground, hits, Longest(FindAll(tokens, grammar.Names, cues)));
-        return hits.Select(evidence.Of).Select(e =>
-            $"{e.Hit.Meaning.Id} '{string.Join(' ', Enumerable.Range(e.Hit.From, e.Hit.To - e.Hit.From).Select(i => tokens[i].Text))}' gain {e.Gain:0.0} me {e.Me:0.0} done {e.Done:0.0} holder {e.Holder:0.0} arrives {e.Arrives:0.0}");
+        return hits.Select(evidence.Of)
+            .Select(e =>
+                $"{e.Hit.Meaning.Id} '{string.Join(' ', Enumerable.Range(e.Hit.From, e.Hit.To - e.Hit.From).Select(i => tokens[i].Text))}' gain {e.Gain:0.0} me {e.Me:0.0} done {e.Done:0.0} holder {e.Holder:0.0} arrives {e.Arrives:0.0}"
+            );
     }
 
     private static void Fill(string file, MeaningKind kind, Lexicon into)
@@ -152,7 +158,12 @@ public sealed class AccountReader
         var hits = FindAll(tokens, grammar.Names, lexicon);
         var odd = new bool[tokens.Count];
         for (var at = 0; at < tokens.Count; at++)
-            odd[at] = !grammar.Names[at] && !Words.Everyday.Contains(tokens[at].Stem) && !Words.Everyday.Contains(tokens[at].Text) && !Words.Function.Contains(tokens[at].Text) && !lexicon.Knows(tokens[at].Stem);
+            odd[at] =
+                !grammar.Names[at]
+                && !Words.Everyday.Contains(tokens[at].Stem)
+                && !Words.Everyday.Contains(tokens[at].Text)
+                && !Words.Function.Contains(tokens[at].Text)
+                && !lexicon.Knows(tokens[at].Stem);
         var lookups = MostLookups;
         for (var at = 0; at < tokens.Count; at++)
             near.Find(tokens, at, odd, hits, ref lookups);
@@ -163,14 +174,28 @@ public sealed class AccountReader
     private Hit Weigh(Hit hit, IReadOnlyList<Token> tokens, Grammar grammar, Attire? attire)
     {
         var cost = hit.Cost;
-        if (hit.Meaning.Kind is MeaningKind.Technique or MeaningKind.Position && hit.To == hit.From + 1 && hit.Words == 1 && cost == 0
-            && (Words.Everyday.Contains(tokens[hit.From].Text) || Words.Everyday.Contains(tokens[hit.From].Stem) || tokens[hit.From].Text.Length == 1) && tokens[hit.From].Text is not ("half" or "choke" or "scramble"))
+        if (
+            hit.Meaning.Kind is MeaningKind.Technique or MeaningKind.Position
+            && hit.To == hit.From + 1
+            && hit.Words == 1
+            && cost == 0
+            && (
+                Words.Everyday.Contains(tokens[hit.From].Text)
+                || Words.Everyday.Contains(tokens[hit.From].Stem)
+                || tokens[hit.From].Text.Length == 1
+            )
+            && tokens[hit.From].Text is not ("half" or "choke" or "scramble")
+        )
         {
             cost += Weights.EverydayWord;
         }
 
-        if (hit.Meaning is { Kind: MeaningKind.Event, Id: "time" } && hit.To == hit.From + 1 && tokens[hit.From].Text is "time" or "end"
-            && (tokens[hit.From].Before == Break.None || (hit.To < tokens.Count && tokens[hit.To].Before < Break.Clause)))
+        if (
+            hit.Meaning is { Kind: MeaningKind.Event, Id: "time" }
+            && hit.To == hit.From + 1
+            && tokens[hit.From].Text is "time" or "end"
+            && (tokens[hit.From].Before == Break.None || (hit.To < tokens.Count && tokens[hit.To].Before < Break.Clause))
+        )
         {
             cost += 9;
         }
@@ -179,20 +204,34 @@ public sealed class AccountReader
             cost += 9;
         if (grammar.Names[hit.From])
             cost += 2;
-        if (attire == Attire.NoGi && (ground.Technique(hit.Meaning.Id)?.Gi == true || (hit.Meaning.Kind == MeaningKind.Position && ground.Position(hit.Meaning.Id)?.Gi == true)))
+        if (
+            attire == Attire.NoGi
+            && (
+                ground.Technique(hit.Meaning.Id)?.Gi == true
+                || (hit.Meaning.Kind == MeaningKind.Position && ground.Position(hit.Meaning.Id)?.Gi == true)
+            )
+        )
             cost += 0.5;
         return hit with { Cost = cost };
     }
 
     // One of each meaning and place: the cheapest.
     private static List<Hit> Best(IReadOnlyList<Hit> hits) =>
-        [.. hits.GroupBy(h => (h.From, h.To, h.Meaning)).Select(g => g.OrderBy(h => h.Cost - (0.5 * h.Words)).First()).OrderBy(h => h.From)];
+        [
+            .. hits.GroupBy(h => (h.From, h.To, h.Meaning))
+                .Select(g => g.OrderBy(h => h.Cost - (0.5 * h.Words)).First())
+                .OrderBy(h => h.From),
+        ];
 
     // A phrase inside a longer one is part of it: "stand up" in "technical stand up".
     private List<Hit> Outermost(List<Hit> hits, int count)
     {
         var covering = new Hit?[count];
-        foreach (var hit in hits.Where(h => h.Cost < 0.5 && h.Meaning.Kind is MeaningKind.Technique or MeaningKind.Position or MeaningKind.Event && h.Gaps.Count <= 2))
+        foreach (
+            var hit in hits.Where(h =>
+                h.Cost < 0.5 && h.Meaning.Kind is MeaningKind.Technique or MeaningKind.Position or MeaningKind.Event && h.Gaps.Count <= 2
+            )
+        )
         {
             for (var at = hit.From; at < hit.To; at++)
             {
@@ -203,9 +242,20 @@ public sealed class AccountReader
 
         var named = hits.Where(h => h.Meaning.Kind == MeaningKind.Position && h.Cost < 0.9)
             .Where(h => covering[h.From] is { Meaning.Kind: MeaningKind.Technique } whole && whole.To == h.To && Names(whole, h.Meaning.Id))
-            .GroupBy(h => covering[h.From]!).ToDictionary(g => (g.Key.From, g.Key.To), g => g.MaxBy(h => h.Words)!.Meaning.Id);
-        return [.. hits.Where(h => !Inside(h, covering[h.From]) && !Inside(h, covering[h.To - 1]))
-            .Select(h => h.Meaning.Kind == MeaningKind.Technique && named.TryGetValue((h.From, h.To), out var place) && place != "open-guard" ? h with { Place = place } : h)];
+            .GroupBy(h => covering[h.From]!)
+            .ToDictionary(g => (g.Key.From, g.Key.To), g => g.MaxBy(h => h.Words)!.Meaning.Id);
+        return
+        [
+            .. hits.Where(h => !Inside(h, covering[h.From]) && !Inside(h, covering[h.To - 1]))
+                .Select(h =>
+                    h.Meaning.Kind == MeaningKind.Technique && named.TryGetValue((h.From, h.To), out var place) && place != "open-guard"
+                        ? h with
+                        {
+                            Place = place,
+                        }
+                        : h
+                ),
+        ];
     }
 
     private bool Names(Hit whole, string position) =>
@@ -217,8 +267,12 @@ public sealed class AccountReader
     // "On the next try I threw her feet by" is another thing, not the same again.
     private static List<Hit> WithoutIdleRepeats(List<Hit> hits, IReadOnlyList<Token> tokens, Grammar grammar)
     {
-        var named = hits.Where(o => o.Meaning.Kind == MeaningKind.Technique && o.Cost < 0.5
-            && o.Meaning.Id is not ("takedown" or "sweep" or "pass" or "escape" or "reversal" or "submission")).ToList();
+        var named = hits.Where(o =>
+                o.Meaning.Kind == MeaningKind.Technique
+                && o.Cost < 0.5
+                && o.Meaning.Id is not ("takedown" or "sweep" or "pass" or "escape" or "reversal" or "submission")
+            )
+            .ToList();
         var (byFrom, byTo) = (named.ToLookup(o => o.From), named.ToLookup(o => o.To));
         bool Same(Hit o, Hit h) => grammar.Sentence[o.From] == grammar.Sentence[h.From];
         bool Idle(Hit h) =>

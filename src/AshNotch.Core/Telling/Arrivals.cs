@@ -19,12 +19,31 @@ internal static class Arrivals
         ["headquarters"] = "headquarters-entry",
     }.ToFrozenDictionary();
 
-    private static readonly FrozenSet<string> Tangles = new[] { "ashi-outside", "ashi-cross", "fifty-fifty", "backside-fifty-fifty" }.ToFrozenSet();
+    private static readonly FrozenSet<string> Tangles = new[]
+    {
+        "ashi-outside",
+        "ashi-cross",
+        "fifty-fifty",
+        "backside-fifty-fifty",
+    }.ToFrozenSet();
 
     private static readonly FrozenSet<string> Setups = new[]
     {
-        "de-la-riva", "reverse-de-la-riva", "spider-guard", "lasso-guard", "lapel-guard", "collar-sleeve", "butterfly-guard", "half-butterfly", "x-guard", "single-leg-x",
-        "k-guard", "shin-to-shin", "deep-half", "lockdown", "knee-shield",
+        "de-la-riva",
+        "reverse-de-la-riva",
+        "spider-guard",
+        "lasso-guard",
+        "lapel-guard",
+        "collar-sleeve",
+        "butterfly-guard",
+        "half-butterfly",
+        "x-guard",
+        "single-leg-x",
+        "k-guard",
+        "shin-to-shin",
+        "deep-half",
+        "lockdown",
+        "knee-shield",
     }.ToFrozenSet();
 
     /// <summary>The techniques that may be meant by naming the place.</summary>

@@ -28,7 +28,19 @@ internal sealed class Clues
         Array.Fill(next, count);
         foreach (var hit in hits)
         {
-            if (hit.Meaning.Kind == MeaningKind.Technique && hit.Cost < 1.4 && hit.Meaning.Id is not ("escape" or "guillotine-defence" or "armbar-defence" or "triangle-defence" or "shoulder-lock-defence" or "arm-triangle-defence"))
+            if (
+                hit.Meaning.Kind == MeaningKind.Technique
+                && hit.Cost < 1.4
+                && hit.Meaning.Id
+                    is not (
+                        "escape"
+                        or "guillotine-defence"
+                        or "armbar-defence"
+                        or "triangle-defence"
+                        or "shoulder-lock-defence"
+                        or "arm-triangle-defence"
+                    )
+            )
                 next[hit.From] = hit.From;
         }
 

@@ -40,7 +40,9 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
     private bool Verbal(Hit hit)
     {
         var word = tokens[hit.From].Text;
-        return word.EndsWith("ed", StringComparison.Ordinal) || word.EndsWith("es", StringComparison.Ordinal) || word is "took" or "take" or "got" or "get" or "climb" or "go" or "went" or "walk" or "step" or "slid";
+        return word.EndsWith("ed", StringComparison.Ordinal)
+            || word.EndsWith("es", StringComparison.Ordinal)
+            || word is "took" or "take" or "got" or "get" or "climb" or "go" or "went" or "walk" or "step" or "slid";
     }
 
     private void Moments(Story story, Evidence evidence, Technique technique, string? place, double gain, Beam into)
@@ -51,10 +53,17 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
         foreach (var actor in Both)
         {
             technique = fits.Named(told, actor, story.Spot);
-            var who = evidence.Me + (story.Moment is { } last ? (last.Actor == Actor.Me ? 1 : -1) * Weights.SameActor * (last.Outcome == Outcome.Done ? 1 : 0.6) : 0);
+            var who =
+                evidence.Me
+                + (
+                    story.Moment is { } last
+                        ? (last.Actor == Actor.Me ? 1 : -1) * Weights.SameActor * (last.Outcome == Outcome.Done ? 1 : 0.6)
+                        : 0
+                );
             var fit = fits.Of(technique, actor, story.Spot, story.Moment);
             var other = fits.Of(technique, Other(actor), story.Spot, story.Moment).Score;
-            var score = story.Score + gain + (1.1 * LogOdds(who, actor == Actor.Me)) + fit.Score + (story.Ended ? Weights.RestartUntold : 0);
+            var score =
+                story.Score + gain + (1.1 * LogOdds(who, actor == Actor.Me)) + fit.Score + (story.Ended ? Weights.RestartUntold : 0);
             if (story.Pending is not null)
                 score -= Weights.NoTapFollows;
             if (place is not null || Arrivals.PlaceOf(technique.Id) is not null)
@@ -85,7 +94,15 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
     // "He passed, but I had my knee back in before he settled": the pass did not come off.
     private Story? Unsettled(Story story, Evidence evidence)
     {
-        if (story.Last is not { Kind: StepKind.Moment, Outcome: Outcome.Done, Technique.Kind: TechniqueKind.Pass or TechniqueKind.Sweep or TechniqueKind.Advance or TechniqueKind.Takedown } last || !Near(last, evidence, 12))
+        if (
+            story.Last
+                is not {
+                    Kind: StepKind.Moment,
+                    Outcome: Outcome.Done,
+                    Technique.Kind: TechniqueKind.Pass or TechniqueKind.Sweep or TechniqueKind.Advance or TechniqueKind.Takedown
+                } last
+            || !Near(last, evidence, 12)
+        )
             return null;
         for (var at = last.Evidence!.Hit.To; at < Math.Min(tokens.Count, evidence.Hit.To + 9); at++)
         {
@@ -94,7 +111,10 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
                 continue;
             for (var before = Math.Max(0, at - 3); before < at; before++)
             {
-                if (tokens[before].Text is "before" or "never" or "not" or "without" || tokens[before].Text.EndsWith("n't", StringComparison.Ordinal))
+                if (
+                    tokens[before].Text is "before" or "never" or "not" or "without"
+                    || tokens[before].Text.EndsWith("n't", StringComparison.Ordinal)
+                )
                 {
                     var stopped = last with { Outcome = Outcome.Stopped, To = last.From, ToGuessed = false };
                     return story with { Last = stopped, Moment = stopped, Spot = last.From };
@@ -108,7 +128,12 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
     // "Passed to north-south": the place is where the pass led, not another step.
     private double AlreadyThere(Story story, Evidence evidence, Actor actor, string place)
     {
-        if (story.Last is not { Kind: StepKind.Moment, Outcome: Outcome.Done, Technique: { } technique } last || last.Actor != actor || !Near(last, evidence, 9) || GoesOn(last.Evidence!.Hit.To, evidence.Hit.From))
+        if (
+            story.Last is not { Kind: StepKind.Moment, Outcome: Outcome.Done, Technique: { } technique } last
+            || last.Actor != actor
+            || !Near(last, evidence, 9)
+            || GoesOn(last.Evidence!.Hit.To, evidence.Hit.From)
+        )
             return 0;
         return technique.Kind is TechniqueKind.Pull or TechniqueKind.Entry || technique.To.Any(t => t.Position == place) ? 4 : 0;
     }
@@ -128,7 +153,13 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
 
     private Story Finish(Story story, Step step, double score)
     {
-        if (story.Ended && story.Last is { Kind: StepKind.End, End: EndKind.Tap } end && end.Actor == step.Actor && end.Evidence!.Hit.Meaning.Kind == MeaningKind.Event && Near(end, step.Evidence!, 7))
+        if (
+            story.Ended
+            && story.Last is { Kind: StepKind.End, End: EndKind.Tap } end
+            && end.Actor == step.Actor
+            && end.Evidence!.Hit.Meaning.Kind == MeaningKind.Event
+            && Near(end, step.Evidence!, 7)
+        )
         {
             var swapped = step with { Last = end.Last, From = end.From ?? step.From };
             var tap = end with { Last = swapped };
@@ -137,7 +168,13 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
 
         if (step.Evidence!.Done < 2)
             return After(story, step, score) with { Pending = step.Actor, Spot = null };
-        var implied = new Step(step, StepKind.End, step.Evidence) { Actor = step.Actor, End = EndKind.Tap, From = step.From, Source = step.Source };
+        var implied = new Step(step, StepKind.End, step.Evidence)
+        {
+            Actor = step.Actor,
+            End = EndKind.Tap,
+            From = step.From,
+            Source = step.Source,
+        };
         return new Story(implied, null, score) { Moment = step, Ended = true };
     }
 
@@ -146,7 +183,9 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
         var destinations = fits.Destinations(technique, actor, step.From);
         if (place is not null)
         {
-            destinations = destinations.Where(d => d.Position == place).ToList() is { Count: > 0 } named ? named : [SpotRoles.Of(ground, place, actor == Actor.Me)];
+            destinations = destinations.Where(d => d.Position == place).ToList() is { Count: > 0 } named
+                ? named
+                : [SpotRoles.Of(ground, place, actor == Actor.Me)];
         }
 
         if (destinations.Count == 0)
@@ -157,8 +196,17 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
 
         for (var order = 0; order < destinations.Count && order < 4; order++)
         {
-            into.Add(After(story, step with { To = destinations[order], ToGuessed = destinations.Count > 1 && place is null },
-                score - (Weights.LessUsual * order)));
+            into.Add(
+                After(
+                    story,
+                    step with
+                    {
+                        To = destinations[order],
+                        ToGuessed = destinations.Count > 1 && place is null,
+                    },
+                    score - (Weights.LessUsual * order)
+                )
+            );
         }
 
         if (destinations.Count > 1)
@@ -169,7 +217,8 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
 
     private Span SourceOf(Hit hit) => new(tokens[hit.From].Source.Start, tokens[hit.To - 1].Source.End - tokens[hit.From].Source.Start);
 
-    private static bool Near(Step step, Evidence evidence, int words) => step.Evidence is { } before && evidence.Hit.From - before.Hit.To <= words;
+    private static bool Near(Step step, Evidence evidence, int words) =>
+        step.Evidence is { } before && evidence.Hit.From - before.Hit.To <= words;
 
     // "Seat belt and got the back": one thing in two names.
     private void Restate(Story story, Evidence evidence, Technique technique, Beam into)
@@ -177,28 +226,70 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
         if (story.Moment is not { Technique: { } last } moment || evidence.Hit.From - moment.Evidence!.Hit.To > 12 || story.Ended)
             return;
         var who = LogOdds(evidence.Me, moment.Actor == Actor.Me);
-        if (Restating.SaysAgain(last, technique) && (moment.Outcome == Outcome.Done || technique.Id == last.Id || (last.Finishes() && Near(moment, evidence, 8))))
+        if (
+            Restating.SaysAgain(last, technique)
+            && (moment.Outcome == Outcome.Done || technique.Id == last.Id || (last.Finishes() && Near(moment, evidence, 8)))
+        )
         {
             into.Add(story with { Score = story.Score + evidence.Gain + (1.1 * who) + Again(technique, last, moment, evidence) });
             if (technique.Id == last.Id && evidence.Done < -0.8 && moment.Outcome == Outcome.Done && ReferenceEquals(story.Last, moment))
             {
                 var undone = moment with { Outcome = Outcome.Stopped, To = moment.From, ToGuessed = false };
-                into.Add(story with { Last = undone, Moment = undone, Spot = moment.From, Pending = null, Score = story.Score + evidence.Gain + (1.1 * who) + 2.5 });
+                into.Add(
+                    story with
+                    {
+                        Last = undone,
+                        Moment = undone,
+                        Spot = moment.From,
+                        Pending = null,
+                        Score = story.Score + evidence.Gain + (1.1 * who) + 2.5,
+                    }
+                );
             }
         }
-        else if (Restating.SaysAgain(last, technique) && Near(moment, evidence, 8) && ReferenceEquals(story.Last, moment) && !last.Finishes())
+        else if (
+            Restating.SaysAgain(last, technique)
+            && Near(moment, evidence, 8)
+            && ReferenceEquals(story.Last, moment)
+            && !last.Finishes()
+        )
         {
             // "Shot the single and took me down": the try came off after all.
             var inner = new Beam();
             var before = new Story(moment.Last, moment.From, story.Score + evidence.Gain + who);
-            Done(before, moment with { Outcome = Outcome.Done }, last, moment.Actor, null, before.Score + LogOdds(evidence.Done, true), inner);
+            Done(
+                before,
+                moment with
+                {
+                    Outcome = Outcome.Done,
+                },
+                last,
+                moment.Actor,
+                null,
+                before.Score + LogOdds(evidence.Done, true),
+                inner
+            );
             into.AddRange(inner);
         }
         else if (Restating.SaysAgain(technique, last) && Refines(moment, evidence) && ReferenceEquals(story.Last, moment))
         {
             var inner = new Beam();
             var before = new Story(moment.Last, moment.From, story.Score + 0.4);
-            Moments(before with { Moment = null }, evidence with { Me = moment.Actor == Actor.Me ? 3 : -3, Done = moment.Outcome == Outcome.Done ? 3 : -3 }, technique, null, evidence.Gain, inner);
+            Moments(
+                before with
+                {
+                    Moment = null,
+                },
+                evidence with
+                {
+                    Me = moment.Actor == Actor.Me ? 3 : -3,
+                    Done = moment.Outcome == Outcome.Done ? 3 : -3,
+                },
+                technique,
+                null,
+                evidence.Gain,
+                inner
+            );
             into.AddRange(inner.Where(s => s.Moment!.Actor == moment.Actor && s.Moment.Outcome == moment.Outcome));
         }
     }
@@ -208,13 +299,33 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
 
     private bool Refines(Step moment, Evidence evidence)
     {
-        if (evidence.Hit.From - moment.Evidence!.Hit.To <= 1 && evidence.Hit.From >= moment.Evidence.Hit.To && tokens[evidence.Hit.From].Before == Break.None)
+        if (
+            evidence.Hit.From - moment.Evidence!.Hit.To <= 1
+            && evidence.Hit.From >= moment.Evidence.Hit.To
+            && tokens[evidence.Hit.From].Before == Break.None
+        )
             return true;
         if (evidence.Hit.From - moment.Evidence.Hit.To > 8)
             return false;
         for (var at = moment.Evidence.Hit.To; at < evidence.Hit.From; at++)
         {
-            if (tokens[at].Text is "with" or "by" or "via" or "using" or "through" or "off" or "from" or "like" or "kind" or "of" or "going" or "doing" or "a" or "called")
+            if (
+                tokens[at].Text
+                is "with"
+                    or "by"
+                    or "via"
+                    or "using"
+                    or "through"
+                    or "off"
+                    or "from"
+                    or "like"
+                    or "kind"
+                    or "of"
+                    or "going"
+                    or "doing"
+                    or "a"
+                    or "called"
+            )
                 return true;
         }
 
@@ -225,16 +336,26 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
     {
         var id = evidence.Hit.Meaning.Id;
         var even = ground.Position(id)?.Roles.Contains(Role.Even) == true;
-        var origin = story.Moment is not null && ReferenceEquals(story.Last, story.Moment) && Near(story.Moment, evidence, 5) && AfterFrom(evidence.Hit);
+        var origin =
+            story.Moment is not null
+            && ReferenceEquals(story.Last, story.Moment)
+            && Near(story.Moment, evidence, 5)
+            && AfterFrom(evidence.Hit);
         foreach (var ownerHolds in even ? [true] : new[] { true, false })
         {
             var spot = SpotRoles.Of(ground, id, ownerHolds);
-            var score = story.Score + evidence.Gain + (even ? -0.25 : 1.1 * LogOdds(evidence.Holder, ownerHolds)) + fits.Follows(story, spot);
+            var score =
+                story.Score + evidence.Gain + (even ? -0.25 : 1.1 * LogOdds(evidence.Holder, ownerHolds)) + fits.Follows(story, spot);
             if (story.Pending is not null)
                 score -= Weights.NoTapFollows;
             if (story.Ended)
                 score += Weights.RestartUntold;
-            var step = new Step(story.Last, StepKind.Place, evidence) { From = story.Spot, To = spot, Source = SourceOf(evidence.Hit) };
+            var step = new Step(story.Last, StepKind.Place, evidence)
+            {
+                From = story.Spot,
+                To = spot,
+                Source = SourceOf(evidence.Hit),
+            };
             if (origin)
                 From(story, step, spot, story.Score + evidence.Gain + (even ? -0.25 : 1.1 * LogOdds(evidence.Holder, ownerHolds)), into);
             into.Add(story with { Last = step, Spot = spot, Score = score, Pending = null, Ended = false });
@@ -249,8 +370,19 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
         var known = fits.Of(moment.Technique!, moment.Actor, moment.From, null).Score;
         var better = fits.Of(technique, moment.Actor, spot, null).Score - known;
         var before = place with { Last = moment.Last, From = moment.From };
-        var again = moment with { Last = before, Technique = technique, From = spot, FromImplied = false, To = moment.Outcome == Outcome.Stopped ? spot : moment.To };
-        var whole = score + better + Weights.SpotFollows + (moment.From is { } old ? fits.Follows(story with { Last = moment.Last, Moment = null, Spot = old }, spot) : 0);
+        var again = moment with
+        {
+            Last = before,
+            Technique = technique,
+            From = spot,
+            FromImplied = false,
+            To = moment.Outcome == Outcome.Stopped ? spot : moment.To,
+        };
+        var whole =
+            score
+            + better
+            + Weights.SpotFollows
+            + (moment.From is { } old ? fits.Follows(story with { Last = moment.Last, Moment = null, Spot = old }, spot) : 0);
         if (moment.Outcome == Outcome.Done && !technique.Finishes())
             Done(story, again, technique, moment.Actor, null, whole, into);
         else
@@ -270,12 +402,32 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
         var place = evidence.Hit.Meaning.Id;
         foreach (var id in Arrivals.At(place))
         {
-            if (ground.Technique(id) is not { } technique || (Arrivals.NeedsWord(id) && evidence.Arrives < 1) || (evidence.Arrives < 0) || (Arrivals.NeedsWord(id) && Math.Abs(evidence.Holder) > 2))
+            if (
+                ground.Technique(id) is not { } technique
+                || (Arrivals.NeedsWord(id) && evidence.Arrives < 1)
+                || (evidence.Arrives < 0)
+                || (Arrivals.NeedsWord(id) && Math.Abs(evidence.Holder) > 2)
+            )
                 continue;
             var inner = new Beam();
             var me = evidence.Holder;
-            Moments(story, evidence with { Me = (0.6 * me) + evidence.Me, Done = 2.5 }, technique, place, evidence.Gain + evidence.Arrives - (Arrivals.NeedsWord(id) ? 1.2 : 0.5), inner);
-            into.AddRange(inner.Where(s => s.Moment!.Outcome == Outcome.Done && s.Moment.From is { } from && fits.Start(technique, s.Moment.Actor, from) > 0.3));
+            Moments(
+                story,
+                evidence with
+                {
+                    Me = (0.6 * me) + evidence.Me,
+                    Done = 2.5,
+                },
+                technique,
+                place,
+                evidence.Gain + evidence.Arrives - (Arrivals.NeedsWord(id) ? 1.2 : 0.5),
+                inner
+            );
+            into.AddRange(
+                inner.Where(s =>
+                    s.Moment!.Outcome == Outcome.Done && s.Moment.From is { } from && fits.Start(technique, s.Moment.Actor, from) > 0.3
+                )
+            );
         }
     }
 
@@ -290,7 +442,15 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
             case "finish":
                 foreach (var winner in Both)
                 {
-                    if (story.Pending == winner || (story.Moment is { Technique: { } last } moment && last.Finishes() && moment.Actor == winner && moment.Outcome == Outcome.Done))
+                    if (
+                        story.Pending == winner
+                        || (
+                            story.Moment is { Technique: { } last } moment
+                            && last.Finishes()
+                            && moment.Actor == winner
+                            && moment.Outcome == Outcome.Done
+                        )
+                    )
                         Tap(story, evidence, winner, -0.3, into);
                 }
 
@@ -311,7 +471,13 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
                 into.Add(new Story(new Step(story.Last, StepKind.Earlier, evidence), null, story.Score + evidence.Gain));
                 break;
             case "next-roll":
-                into.Add(new Story(new Step(story.Last, StepKind.NextRoll, evidence) { Source = SourceOf(evidence.Hit) }, null, story.Score + evidence.Gain + (story.Pending is null ? 0 : -1)));
+                into.Add(
+                    new Story(
+                        new Step(story.Last, StepKind.NextRoll, evidence) { Source = SourceOf(evidence.Hit) },
+                        null,
+                        story.Score + evidence.Gain + (story.Pending is null ? 0 : -1)
+                    )
+                );
                 break;
         }
     }
@@ -330,11 +496,22 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
             score += Weights.TapFollows;
         else if (story.Pending is not null)
             score -= 4;
-        else if (story.Moment is { Technique: { } last } moment && last.Finishes() && moment.Actor == winner && moment.Outcome == Outcome.Stopped)
+        else if (
+            story.Moment is { Technique: { } last } moment
+            && last.Finishes()
+            && moment.Actor == winner
+            && moment.Outcome == Outcome.Stopped
+        )
             score -= Weights.TapUnexplained;
         else
             score -= 0.5;
-        var step = new Step(story.Last, StepKind.End, evidence) { Actor = winner, End = EndKind.Tap, From = story.Spot, Source = SourceOf(evidence.Hit) };
+        var step = new Step(story.Last, StepKind.End, evidence)
+        {
+            Actor = winner,
+            End = EndKind.Tap,
+            From = story.Spot,
+            Source = SourceOf(evidence.Hit),
+        };
         into.Add(new Story(step, null, score) { Moment = story.Moment, Ended = true });
     }
 
@@ -344,8 +521,17 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
             return story with { Score = story.Score + (evidence.Gain * 0.5) };
         // "Got the armbar. Restarted": the restart says that it was tapped to.
         var tapped = story.Pending is not null && kind == EndKind.Reset;
-        var step = new Step(story.Last, StepKind.End, evidence) { End = tapped ? EndKind.Tap : kind, Actor = story.Pending ?? Actor.Me, From = story.Spot, Source = SourceOf(evidence.Hit) };
-        return new Story(step, null, story.Score + evidence.Gain - (story.Pending is null || tapped ? 0 : Weights.NoTapFollows)) { Ended = true };
+        var step = new Step(story.Last, StepKind.End, evidence)
+        {
+            End = tapped ? EndKind.Tap : kind,
+            Actor = story.Pending ?? Actor.Me,
+            From = story.Spot,
+            Source = SourceOf(evidence.Hit),
+        };
+        return new Story(step, null, story.Score + evidence.Gain - (story.Pending is null || tapped ? 0 : Weights.NoTapFollows))
+        {
+            Ended = true,
+        };
     }
 
     private void Repeat(Story story, Evidence evidence, Beam into)

@@ -7,12 +7,33 @@ internal static class Details
 {
     private static readonly (string Reason, string[] Words)[] Reasons =
     [
-        ("gave-space", ["gave", "space"]), ("no-grips", ["no", "grips"]), ("useless-grip", ["useless", "grip"]), ("let-go", ["let", "go", "everything"]),
-        ("elbow-out", ["elbow", "flared"]), ("elbow-out", ["elbow", "away"]), ("posted-the-hand", ["posted", "my", "hand"]), ("reached-back", ["reached", "back"]),
-        ("head-position", ["head", "wrong"]), ("lost-inside", ["lost", "underhook"]), ("lost-inside", ["lost", "inside"]), ("flat-on-back", ["flat", "back"]),
-        ("flat-on-back", ["got", "flattened"]), ("telegraphed", ["telegraphed"]), ("telegraphed", ["saw", "coming"]), ("rushed", ["rushed"]), ("half-committed", ["half", "committed"]),
-        ("half-committed", ["hesitated"]), ("did-not-see-it", ["didn't", "see"]), ("did-not-see-it", ["never", "saw"]), ("fatigue", ["gassed"]), ("fatigue", ["tired"]),
-        ("fatigue", ["exhausted"]), ("strength-or-size", ["too", "heavy"]), ("strength-or-size", ["too", "strong"]), ("no-room", ["the", "wall"]), ("stayed-on-knees", ["stayed", "knees"]),
+        ("gave-space", ["gave", "space"]),
+        ("no-grips", ["no", "grips"]),
+        ("useless-grip", ["useless", "grip"]),
+        ("let-go", ["let", "go", "everything"]),
+        ("elbow-out", ["elbow", "flared"]),
+        ("elbow-out", ["elbow", "away"]),
+        ("posted-the-hand", ["posted", "my", "hand"]),
+        ("reached-back", ["reached", "back"]),
+        ("head-position", ["head", "wrong"]),
+        ("lost-inside", ["lost", "underhook"]),
+        ("lost-inside", ["lost", "inside"]),
+        ("flat-on-back", ["flat", "back"]),
+        ("flat-on-back", ["got", "flattened"]),
+        ("telegraphed", ["telegraphed"]),
+        ("telegraphed", ["saw", "coming"]),
+        ("rushed", ["rushed"]),
+        ("half-committed", ["half", "committed"]),
+        ("half-committed", ["hesitated"]),
+        ("did-not-see-it", ["didn't", "see"]),
+        ("did-not-see-it", ["never", "saw"]),
+        ("fatigue", ["gassed"]),
+        ("fatigue", ["tired"]),
+        ("fatigue", ["exhausted"]),
+        ("strength-or-size", ["too", "heavy"]),
+        ("strength-or-size", ["too", "strong"]),
+        ("no-room", ["the", "wall"]),
+        ("stayed-on-knees", ["stayed", "knees"]),
     ];
 
     /// <summary>The exchanges with what their words add.</summary>
@@ -23,7 +44,12 @@ internal static class Details
         return [.. exchanges.Select(e => e with { Moments = [.. e.Moments.Select(m => With(m, tokens, all, clocks))] })];
     }
 
-    private static ToldMoment With(ToldMoment told, IReadOnlyList<Token> tokens, IReadOnlyList<Span> all, IReadOnlyList<(int At, double Seconds)> clocks)
+    private static ToldMoment With(
+        ToldMoment told,
+        IReadOnlyList<Token> tokens,
+        IReadOnlyList<Span> all,
+        IReadOnlyList<(int At, double Seconds)> clocks
+    )
     {
         var first = tokens.FirstAt(told.Source.Start);
         var next = Places.First(all, s => s.Start >= told.Source.End);
@@ -53,7 +79,27 @@ internal static class Details
     {
         var next = at + 1 < tokens.Count ? tokens[at + 1].Text : "";
         var lead = at > 0 ? tokens[at - 1].Text : "";
-        return next is not ("away" or "there" or "then" or "before" or "after" or "at" or "into" or "on" or "in" or "out" or "past" or "over" or "him" or "her" or "me" or "it" or "my" or "through")
+        return next
+                is not (
+                    "away"
+                    or "there"
+                    or "then"
+                    or "before"
+                    or "after"
+                    or "at"
+                    or "into"
+                    or "on"
+                    or "in"
+                    or "out"
+                    or "past"
+                    or "over"
+                    or "him"
+                    or "her"
+                    or "me"
+                    or "it"
+                    or "my"
+                    or "through"
+                )
             && lead is not ("i" or "he" or "she" or "was" or "had" or "time" or "all" or "and");
     }
 
@@ -64,24 +110,36 @@ internal static class Details
         {
             var word = tokens[at].Text;
             var parts = word.Split(':');
-            if (parts.Length == 2 && int.TryParse(parts[0], out var minutes) && int.TryParse(parts[1], out var seconds) && minutes < 60 && seconds < 60)
+            if (
+                parts.Length == 2
+                && int.TryParse(parts[0], out var minutes)
+                && int.TryParse(parts[1], out var seconds)
+                && minutes < 60
+                && seconds < 60
+            )
                 found.Add((tokens[at].Source.Start, (60 * minutes) + seconds));
-            else if (at + 2 < tokens.Count && word is "at" && tokens[at + 2].Text is "minutes" or "minute" or "min" && Number(tokens[at + 1].Text) is { } told)
+            else if (
+                at + 2 < tokens.Count
+                && word is "at"
+                && tokens[at + 2].Text is "minutes" or "minute" or "min"
+                && Number(tokens[at + 1].Text) is { } told
+            )
                 found.Add((tokens[at].Source.Start, 60 * told));
         }
 
         return found;
     }
 
-    private static double? Number(string word) => word switch
-    {
-        "one" => 1,
-        "two" => 2,
-        "three" => 3,
-        "four" => 4,
-        "five" => 5,
-        _ => int.TryParse(word, out var number) && number < 60 ? number : null,
-    };
+    private static double? Number(string word) =>
+        word switch
+        {
+            "one" => 1,
+            "two" => 2,
+            "three" => 3,
+            "four" => 4,
+            "five" => 5,
+            _ => int.TryParse(word, out var number) && number < 60 ? number : null,
+        };
 
     private static List<string> ReasonsIn(IReadOnlyList<Token> tokens, int from, int until)
     {

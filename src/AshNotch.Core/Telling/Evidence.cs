@@ -46,14 +46,32 @@ internal sealed class EvidenceReader
         return hit.Meaning.Kind switch
         {
             MeaningKind.Technique => Technique(hit, gain, subject),
-            MeaningKind.Position => new Evidence(hit, gain + (hit.Cost < 0.5 ? Weights.PlaceTold : 0) - (holds.OnOwnBack(hit, subject) || holds.StandsToOpen(hit) ? 6 : 0) - (ToldAsDone(hit) ? Weights.ToldAsDone : 0), subject.Who * subject.Strength, 0, holds.Of(hit, subject), holds.Arrives(hit)),
-            _ => new Evidence(hit, hit.Meaning.Id == "tap" && became.Negated(hit) != 0 ? gain - 4 : gain, Winner(hit, subject), became.OfEvent(hit), 0, 0),
+            MeaningKind.Position => new Evidence(
+                hit,
+                gain
+                    + (hit.Cost < 0.5 ? Weights.PlaceTold : 0)
+                    - (holds.OnOwnBack(hit, subject) || holds.StandsToOpen(hit) ? 6 : 0)
+                    - (ToldAsDone(hit) ? Weights.ToldAsDone : 0),
+                subject.Who * subject.Strength,
+                0,
+                holds.Of(hit, subject),
+                holds.Arrives(hit)
+            ),
+            _ => new Evidence(
+                hit,
+                hit.Meaning.Id == "tap" && became.Negated(hit) != 0 ? gain - 4 : gain,
+                Winner(hit, subject),
+                became.OfEvent(hit),
+                0,
+                0
+            ),
         };
     }
 
     // "He turtled", "she mounts": something done, and the place only where it led.
     private bool ToldAsDone(Hit hit) =>
-        (tokens[hit.To - 1].Text.EndsWith("ed", StringComparison.Ordinal) || tokens[hit.To - 1].Text is "turtles" or "mounts") && !who.IsPassive(hit);
+        (tokens[hit.To - 1].Text.EndsWith("ed", StringComparison.Ordinal) || tokens[hit.To - 1].Text is "turtles" or "mounts")
+        && !who.IsPassive(hit);
 
     private Evidence Technique(Hit hit, double gain, Subject subject)
     {
@@ -63,7 +81,15 @@ internal sealed class EvidenceReader
         if (negated == 2)
             gain -= Weights.Denied;
         // "I landed on my back" is no back take.
-        if (technique.Id == "back-take" && !hit.Patient && hit.Gaps.Count > 0 && subject.Who != 0 && subject.Strength > 0.5 && grammar.Owner(hit.Gaps[0].Token) == subject.Who && !who.IsPassive(hit))
+        if (
+            technique.Id == "back-take"
+            && !hit.Patient
+            && hit.Gaps.Count > 0
+            && subject.Who != 0
+            && subject.Strength > 0.5
+            && grammar.Owner(hit.Gaps[0].Token) == subject.Who
+            && !who.IsPassive(hit)
+        )
             gain -= 5;
         var done = became.Of(hit, technique);
         return new Evidence(hit, gain, me, done, 0, holds.Arrives(hit));
@@ -73,14 +99,22 @@ internal sealed class EvidenceReader
     private Subject SubjectOf(Hit hit)
     {
         var subject = grammar.Subjects[hit.From];
-        var listed = hit.From > 1 && tokens[hit.From - 1].Text is "a" or "the" && tokens[hit.From - 2].Text == "and" && tokens[hit.From].Before == Break.None;
+        var listed =
+            hit.From > 1
+            && tokens[hit.From - 1].Text is "a" or "the"
+            && tokens[hit.From - 2].Text == "and"
+            && tokens[hit.From].Before == Break.None;
         return listed || tokens[hit.From].Before is Break.Comma or Break.Arrow or Break.Clause && !IsVerb(tokens[hit.From])
-            ? subject with { Strength = subject.Strength * Weights.BareName }
+            ? subject with
+            {
+                Strength = subject.Strength * Weights.BareName,
+            }
             : subject;
     }
 
     private static bool IsVerb(Token token) =>
-        token.Text.EndsWith("ed", StringComparison.Ordinal) || (token.Text.EndsWith('s') && !token.Text.EndsWith("ss", StringComparison.Ordinal))
+        token.Text.EndsWith("ed", StringComparison.Ordinal)
+        || (token.Text.EndsWith('s') && !token.Text.EndsWith("ss", StringComparison.Ordinal))
         || !token.Text.StartsWith(token.Stem, StringComparison.Ordinal);
 
     private double Winner(Hit hit, Subject subject)

@@ -54,26 +54,38 @@ internal static class Facts
             };
         }
 
-        var name = counts.GroupBy(c => tokens[c.Key].Text).OrderByDescending(g => g.Sum(c => c.Value)).ThenBy(g => g.Min(c => c.Key)).FirstOrDefault();
+        var name = counts
+            .GroupBy(c => tokens[c.Key].Text)
+            .OrderByDescending(g => g.Sum(c => c.Value))
+            .ThenBy(g => g.Min(c => c.Key))
+            .FirstOrDefault();
         return name is null ? roll : roll with { Partner = CultureInfo.InvariantCulture.TextInfo.ToTitleCase(name.Key) };
     }
 
-    private static BeltColour? Belt(string word) => word switch
-    {
-        "white" => BeltColour.White,
-        "blue" => BeltColour.Blue,
-        "purple" => BeltColour.Purple,
-        "brown" => BeltColour.Brown,
-        "black" => BeltColour.Black,
-        _ => null,
-    };
+    private static BeltColour? Belt(string word) =>
+        word switch
+        {
+            "white" => BeltColour.White,
+            "blue" => BeltColour.Blue,
+            "purple" => BeltColour.Purple,
+            "brown" => BeltColour.Brown,
+            "black" => BeltColour.Black,
+            _ => null,
+        };
 
     private static Kilograms? WeightAt(string word, string next)
     {
-        var unit = word.EndsWith("kg", StringComparison.Ordinal) ? "kg" : word.EndsWith("lbs", StringComparison.Ordinal) ? "lbs" : word.EndsWith("lb", StringComparison.Ordinal) ? "lb" : "";
+        var unit =
+            word.EndsWith("kg", StringComparison.Ordinal) ? "kg"
+            : word.EndsWith("lbs", StringComparison.Ordinal) ? "lbs"
+            : word.EndsWith("lb", StringComparison.Ordinal) ? "lb"
+            : "";
         var digits = unit.Length > 0 ? word[..^unit.Length] : word;
         if (unit.Length == 0)
-            unit = next is "kg" or "kilo" or "kilos" or "kgs" ? "kg" : next is "lb" or "lbs" or "pounds" ? "lb" : "";
+            unit =
+                next is "kg" or "kilo" or "kilos" or "kgs" ? "kg"
+                : next is "lb" or "lbs" or "pounds" ? "lb"
+                : "";
         if (unit.Length == 0 || !double.TryParse(digits, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number))
             return null;
         var kilograms = unit == "kg" ? number : number * 0.45359237;
@@ -88,7 +100,9 @@ internal static class Facts
         var after = at + 2 < tokens.Count ? tokens[at + 2].Text : "";
         if (lead is "at" or "about" or "for" or "like" or "after" or "last" || after is "in" or "of" or "later" || (after is "mark"))
             return null;
-        return Numbers.TryGetValue(tokens[at].Text, out var known) ? known : double.TryParse(tokens[at].Text, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number <= 60 ? number : null;
+        return Numbers.TryGetValue(tokens[at].Text, out var known) ? known
+            : double.TryParse(tokens[at].Text, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number <= 60 ? number
+            : null;
     }
 
     private static Attire? AttireAt(IReadOnlyList<Token> tokens, int at)

@@ -30,7 +30,12 @@ internal sealed class Fits(GroundMap ground)
         if (spot is not { } here)
         {
             var starts = technique.From.Select(f => f.Spot).OfType<Spot>().ToList();
-            var implied = starts.Count > 0 && starts.All(s => s.Position == starts[0].Position || s.Position is "clinch" or "standing") && technique.Kind != TechniqueKind.Entry ? View(starts[0], actor) : (Spot?)null;
+            var implied =
+                starts.Count > 0
+                && starts.All(s => s.Position == starts[0].Position || s.Position is "clinch" or "standing")
+                && technique.Kind != TechniqueKind.Entry
+                    ? View(starts[0], actor)
+                    : (Spot?)null;
             if (implied is { Position: "clinch" })
                 implied = new Spot("standing", Role.Even);
             return new Fit(usual, implied, implied is not null);
@@ -44,13 +49,22 @@ internal sealed class Fits(GroundMap ground)
         if (start > 0.3)
             return new Fit(Weights.StartsNear + usual, null, false);
         if (start > 0)
-            return new Fit(usual + (technique.Finishes() ? Weights.BetterPlaced * (actor == Actor.Me ? 1 : -1) * ground.Worth(here) : 0), null, false);
+            return new Fit(
+                usual + (technique.Finishes() ? Weights.BetterPlaced * (actor == Actor.Me ? 1 : -1) * ground.Worth(here) : 0),
+                null,
+                false
+            );
         var doer = View(here, actor);
         if (technique.Id == "sprawl" && ground.Position(here.Position)?.Scores is not ("nothing" or "guard"))
             return new Fit(2 * Weights.StartsMirrored, null, false);
-        if (technique.To.Contains(doer) && technique.Kind is TechniqueKind.Advance or TechniqueKind.BackTake or TechniqueKind.Defence && technique.Id != "settle-pin")
+        if (
+            technique.To.Contains(doer)
+            && technique.Kind is TechniqueKind.Advance or TechniqueKind.BackTake or TechniqueKind.Defence
+            && technique.Id != "settle-pin"
+        )
             return new Fit(Weights.AlreadyThere, null, false);
-        var mirrored = technique.From.Count > 0 && technique.From.All(f => f.Role is { } role && role != Role.Even && role == doer.Role.Mirror());
+        var mirrored =
+            technique.From.Count > 0 && technique.From.All(f => f.Role is { } role && role != Role.Even && role == doer.Role.Mirror());
         return new Fit((mirrored ? Weights.StartsMirrored * (technique.Undoes() ? 2 : 1) : Weights.StartsElsewhere) + usual, null, false);
     }
 
@@ -66,7 +80,11 @@ internal sealed class Fits(GroundMap ground)
             return 1;
         if (fit is > 0.2 and < 1)
             return 0.6;
-        if (technique.Id is "single-leg" or "double-leg" or "ankle-pick" && doer.Role == Role.Bottom && ground.Position(doer.Position)?.Scores == "guard")
+        if (
+            technique.Id is "single-leg" or "double-leg" or "ankle-pick"
+            && doer.Role == Role.Bottom
+            && ground.Position(doer.Position)?.Scores == "guard"
+        )
             return 0.35;
         foreach (var from in technique.From)
             if (from.Spot is { } spot && spot.Role == doer.Role && Related(spot.Position, doer.Position))
@@ -89,7 +107,8 @@ internal sealed class Fits(GroundMap ground)
             ("sweep", "half-guard" or "knee-shield" or "dogfight" or "quarter-guard") => "half-guard-sweep",
             ("back-take", "kimura-hold") => "kimura-back-take",
             ("sweep", _) when from is { Role: Role.Bottom } under && ground.Position(under.Position)?.Scores is not "guard" => "reversal",
-            ("guard-pull", _) when from is { Role: Role.Bottom } guard && ground.Position(guard.Position)?.Scores is "guard" => "guard-setup",
+            ("guard-pull", _) when from is { Role: Role.Bottom } guard && ground.Position(guard.Position)?.Scores is "guard" =>
+                "guard-setup",
             ("choke", "north-south") => "north-south-choke",
             _ => technique.Id,
         };
@@ -101,7 +120,11 @@ internal sealed class Fits(GroundMap ground)
         destinations.GetOrAdd((technique.Id, actor, from), _ => Led(technique, actor, from));
 
     private IReadOnlyList<Spot> Led(Technique technique, Actor actor, Spot? from) =>
-        technique.Kind == TechniqueKind.Defence && from is { } here && technique.To.Count == 1 && Start(technique, actor, here) > 0.3 && technique.Id is not ("sprawl" or "turtle-up")
+        technique.Kind == TechniqueKind.Defence
+        && from is { } here
+        && technique.To.Count == 1
+        && Start(technique, actor, here) > 0.3
+        && technique.Id is not ("sprawl" or "turtle-up")
             ? [here]
             : [.. technique.To.Select(s => View(s, actor)).OrderBy(s => s == from && technique.Id != "settle-pin" ? 1 : 0)];
 
@@ -120,11 +143,18 @@ internal sealed class Fits(GroundMap ground)
         var afterDone = story.Moment is { Outcome: Outcome.Done } && ReferenceEquals(story.Last, story.Moment);
         if (afterDone && Destinations(story.Moment!.Technique!, story.Moment.Actor, here).Contains(spot))
             return Weights.SpotFollows;
-        if (story.Moment is { Outcome: Outcome.Stopped } tried && ReferenceEquals(story.Last, tried) && Destinations(tried.Technique!, tried.Actor, here).Contains(spot))
+        if (
+            story.Moment is { Outcome: Outcome.Stopped } tried
+            && ReferenceEquals(story.Last, tried)
+            && Destinations(tried.Technique!, tried.Actor, here).Contains(spot)
+        )
             return Weights.SpotJumps - 0.6;
         if (spot.Role == here.Role && Related(spot.Position, here.Position))
             return Weights.SpotNear;
-        var score = spot.Role == here.Role ? Weights.SpotJumps : spot.Role == here.Role.Mirror() ? Weights.SpotFlips : Weights.SpotJumps;
+        var score =
+            spot.Role == here.Role ? Weights.SpotJumps
+            : spot.Role == here.Role.Mirror() ? Weights.SpotFlips
+            : Weights.SpotJumps;
         if (afterDone && Better(story.Moment!, spot))
             score /= 2;
         return score;
@@ -132,9 +162,21 @@ internal sealed class Fits(GroundMap ground)
 
     /// <summary>Whether two positions are near relations.</summary>
     public bool Related(string one, string other) =>
-        one == other || (ground.Position(one) is { } a && ground.Position(other) is { } b
-            && (a.Family == b.Family || (Guard(a) && Guard(b) && (a.Id is "open-guard" or "seated-guard" || b.Id is "open-guard" or "seated-guard")
-                && a.Family is not (Family.HalfGuard or Family.ClosedGuard) && b.Family is not (Family.HalfGuard or Family.ClosedGuard))));
+        one == other
+        || (
+            ground.Position(one) is { } a
+            && ground.Position(other) is { } b
+            && (
+                a.Family == b.Family
+                || (
+                    Guard(a)
+                    && Guard(b)
+                    && (a.Id is "open-guard" or "seated-guard" || b.Id is "open-guard" or "seated-guard")
+                    && a.Family is not (Family.HalfGuard or Family.ClosedGuard)
+                    && b.Family is not (Family.HalfGuard or Family.ClosedGuard)
+                )
+            )
+        );
 
     private static bool Guard(Position position) => position.Scores == "guard";
 
@@ -159,10 +201,14 @@ internal sealed class Fits(GroundMap ground)
             "knee-elbow-frame" or "high-leg" or "invert" => before.Kind == TechniqueKind.Pass,
             "whizzer" => before.Id is "single-leg" or "half-guard-sweep" or "wrestle-up",
             "shoulder-counter-choke" => before.Id is "guillotine" or "arm-in-guillotine",
-            _ => technique.Kind == TechniqueKind.Defence && technique.Id.EndsWith("-defence", StringComparison.Ordinal) && before.Finishes(),
+            _ => technique.Kind == TechniqueKind.Defence
+                && technique.Id.EndsWith("-defence", StringComparison.Ordinal)
+                && before.Finishes(),
         };
         if (!answers)
             return 0;
-        return last.Actor == actor ? -2.6 : last.Outcome == Outcome.Stopped ? 0.9 : -1.6;
+        return last.Actor == actor ? -2.6
+            : last.Outcome == Outcome.Stopped ? 0.9
+            : -1.6;
     }
 }

@@ -93,10 +93,27 @@ internal sealed class Grammar
             var inside = at > 0 && token.Before != Break.Sentence;
             var after = at + 1 < tokens.Count ? tokens[at + 1] : default;
             var lead = at > 0 ? tokens[at - 1].Text : "";
-            if ((token.Capital && inside && !token.Text.Any(char.IsDigit) && !AllCapitals(tokens, at))
-                || (token.Capital && !inside && after.Text is not null && (after.Text == "'s" || Verbal(after) || after.Before is Break.Comma or Break.Clause || Words.Joiners.Contains(after.Text)))
+            if (
+                (token.Capital && inside && !token.Text.Any(char.IsDigit) && !AllCapitals(tokens, at))
+                || (
+                    token.Capital
+                    && !inside
+                    && after.Text is not null
+                    && (
+                        after.Text == "'s"
+                        || Verbal(after)
+                        || after.Before is Break.Comma or Break.Clause
+                        || Words.Joiners.Contains(after.Text)
+                    )
+                )
                 || lead is "with" or "against" or "vs" or "versus" or "named" or "called"
-                || (after.Text is not null && after.Before == Break.None && (after.Text == "'s" || Verbal(after)) && (at == 0 || token.Before != Break.None || Words.Joiners.Contains(lead) || lead is "under" or "okay")))
+                || (
+                    after.Text is not null
+                    && after.Before == Break.None
+                    && (after.Text == "'s" || Verbal(after))
+                    && (at == 0 || token.Before != Break.None || Words.Joiners.Contains(lead) || lead is "under" or "okay")
+                )
+            )
             {
                 known.Add(token.Text);
             }
@@ -110,20 +127,98 @@ internal sealed class Grammar
     private static bool AllCapitals(IReadOnlyList<Token> tokens, int at) => tokens[at].Source.Length < 4;
 
     private static bool Plain(Token token, Lexicon lexicon) =>
-        Words.Everyday.Contains(token.Text) || Words.Everyday.Contains(token.Stem) || lexicon.Knows(token.Stem) || Words.Function.Contains(token.Text);
+        Words.Everyday.Contains(token.Text)
+        || Words.Everyday.Contains(token.Stem)
+        || lexicon.Knows(token.Stem)
+        || Words.Function.Contains(token.Text);
 
     private static bool Verbal(Token token) =>
-        token.Stem is "be" or "hav" or "get" or "do" or "tak" or "go" or "start" or "shoot" or "try" or "pull" or "put" or "pass" or "play" or "sit" or "stand" or "throw"
-            or "snap" or "sprawl" or "roll" or "sweep" or "tap" or "hold" or "drop" or "clinch" or "open" or "com" or "begin" or "mak" or "kneel" or "step" or "catch"
-            or "hit" or "post" or "turn" or "jump" or "grab" or "want" or "keep" or "shot" or "push" or "attack" or "drag" or "cut" or "turtl" or "invert"
-            or "just" or "immediately" or "then" or "also" or "mov" or "framed" or "ti" or "dov" or "let" or "end" or "say" or "tell" or "could" or "would" or "can" or "never" or "always" or "finish" or "escap" or "fight" or "recover" or "bridg" or "spin";
+        token.Stem
+            is "be"
+                or "hav"
+                or "get"
+                or "do"
+                or "tak"
+                or "go"
+                or "start"
+                or "shoot"
+                or "try"
+                or "pull"
+                or "put"
+                or "pass"
+                or "play"
+                or "sit"
+                or "stand"
+                or "throw"
+                or "snap"
+                or "sprawl"
+                or "roll"
+                or "sweep"
+                or "tap"
+                or "hold"
+                or "drop"
+                or "clinch"
+                or "open"
+                or "com"
+                or "begin"
+                or "mak"
+                or "kneel"
+                or "step"
+                or "catch"
+                or "hit"
+                or "post"
+                or "turn"
+                or "jump"
+                or "grab"
+                or "want"
+                or "keep"
+                or "shot"
+                or "push"
+                or "attack"
+                or "drag"
+                or "cut"
+                or "turtl"
+                or "invert"
+                or "just"
+                or "immediately"
+                or "then"
+                or "also"
+                or "mov"
+                or "framed"
+                or "ti"
+                or "dov"
+                or "let"
+                or "end"
+                or "say"
+                or "tell"
+                or "could"
+                or "would"
+                or "can"
+                or "never"
+                or "always"
+                or "finish"
+                or "escap"
+                or "fight"
+                or "recover"
+                or "bridg"
+                or "spin";
 
     private void FindPartner()
     {
-        var best = Enumerable.Range(0, Tokens.Count).Where(at => Names[at])
+        var best = Enumerable
+            .Range(0, Tokens.Count)
+            .Where(at => Names[at])
             .GroupBy(at => Tokens[at].Text)
-            .Select(g => (Name: g.Key, Count: g.Count() + (g.Any(at => at > 0 && Tokens[at - 1].Text is "with" or "against" or "vs") ? 1.5 : 0) - (g.First() * 0.001)))
-            .OrderByDescending(g => g.Count).FirstOrDefault();
+            .Select(g =>
+                (
+                    Name: g.Key,
+                    Count: g.Count()
+                        + (g.Any(at => at > 0 && Tokens[at - 1].Text is "with" or "against" or "vs") ? 1.5 : 0)
+                        - (g.First() * 0.001)
+                )
+            )
+            .OrderByDescending(g => g.Count)
+            .FirstOrDefault();
         Partner = best.Name;
     }
 
@@ -135,7 +230,18 @@ internal sealed class Grammar
         {
             if (at > 0 && Tokens[at].Before != Break.None)
                 clause++;
-            else if (at > 0 && Words.Joiners.Contains(Tokens[at].Text) && Tokens[at].Text is not "or" && (Tokens[at].Text is not "that" || (at + 1 < Tokens.Count && (Words.SubjectMe.Contains(Tokens[at + 1].Text) || Words.SubjectThem.Contains(Tokens[at + 1].Text)))))
+            else if (
+                at > 0
+                && Words.Joiners.Contains(Tokens[at].Text)
+                && Tokens[at].Text is not "or"
+                && (
+                    Tokens[at].Text is not "that"
+                    || (
+                        at + 1 < Tokens.Count
+                        && (Words.SubjectMe.Contains(Tokens[at + 1].Text) || Words.SubjectThem.Contains(Tokens[at + 1].Text))
+                    )
+                )
+            )
                 clause++;
             if (at > 0 && Tokens[at].Before == Break.Sentence)
                 sentence++;
@@ -154,10 +260,38 @@ internal sealed class Grammar
         {
             var token = Tokens[at];
             if (at > 0 && Clause[at] != Clause[at - 1])
-                now = now with { Strength = now.Strength * (token.Before switch { Break.Sentence => 0.3, Break.Clause or Break.Arrow => 0.4, Break.Comma => 0.6, _ => 0.75 }) };
+                now = now with
+                {
+                    Strength =
+                        now.Strength
+                        * (
+                            token.Before switch
+                            {
+                                Break.Sentence => 0.3,
+                                Break.Clause or Break.Arrow => 0.4,
+                                Break.Comma => 0.6,
+                                _ => 0.75,
+                            }
+                        ),
+                };
             if (at > 0 && token.Before >= Break.Clause)
                 inside = false;
-            var opens = token.Text is "before" or "while" or "as" or "when" or "because" or "since" or "until" or "till" or "if" or "where" or "which" or "that" or "although" or "though";
+            var opens =
+                token.Text
+                is "before"
+                    or "while"
+                    or "as"
+                    or "when"
+                    or "because"
+                    or "since"
+                    or "until"
+                    or "till"
+                    or "if"
+                    or "where"
+                    or "which"
+                    or "that"
+                    or "although"
+                    or "though";
             if (opens && !inside)
                 (main, inside) = (now, true);
             else if (inside && main.Who != 0 && (token.Text is "and" or "but" or "so" || token.Before == Break.Comma))
@@ -166,7 +300,10 @@ internal sealed class Grammar
             if (found is { } subject)
                 now = subject;
             if (Names[at] || Object(at) != 0)
-                mentioned = Names[at] && token.Text != Partner && Partner is not null ? 0 : Names[at] ? -1 : Object(at);
+                mentioned =
+                    Names[at] && token.Text != Partner && Partner is not null ? 0
+                    : Names[at] ? -1
+                    : Object(at);
             Subjects[at] = now;
         }
     }
@@ -211,6 +348,11 @@ internal sealed class Grammar
     }
 
     private bool IsOwner(int at) =>
-        Tokens[at].Text == "her" && at + 1 < Tokens.Count && Tokens[at + 1].Before == Break.None && !Tokens[at + 1].Text.EndsWith("ing", StringComparison.Ordinal)
-        && !Verbal(Tokens[at + 1]) && !Words.Prepositions.Contains(Tokens[at + 1].Text) && !Words.Joiners.Contains(Tokens[at + 1].Text);
+        Tokens[at].Text == "her"
+        && at + 1 < Tokens.Count
+        && Tokens[at + 1].Before == Break.None
+        && !Tokens[at + 1].Text.EndsWith("ing", StringComparison.Ordinal)
+        && !Verbal(Tokens[at + 1])
+        && !Words.Prepositions.Contains(Tokens[at + 1].Text)
+        && !Words.Joiners.Contains(Tokens[at + 1].Text);
 }

@@ -33,7 +33,15 @@ internal enum Gap
 /// <param name="Cost">What speaks against it: 0 for the very words, more for near ones and everyday ones.</param>
 /// <param name="Patient">The phrase is said by the one it is done to ("gave up my back").</param>
 /// <param name="Gaps">The words in gaps, and whose they are.</param>
-internal sealed record Hit(int From, int To, Meaning Meaning, int Words, double Cost, bool Patient, IReadOnlyList<(int Token, Gap Gap)> Gaps)
+internal sealed record Hit(
+    int From,
+    int To,
+    Meaning Meaning,
+    int Words,
+    double Cost,
+    bool Patient,
+    IReadOnlyList<(int Token, Gap Gap)> Gaps
+)
 {
     /// <summary>A position that the phrase names as well ("pulled half guard").</summary>
     public string? Place { get; init; }
@@ -88,7 +96,10 @@ internal sealed class Lexicon
         if (slots.Count == 0)
             return;
         Insert(root, slots, 0, new Ending(meaning, cost, patient));
-        if (meaning.Kind is MeaningKind.Technique or MeaningKind.Position && slots.All(s => s.Kind == SlotKind.Word && s.Choices.Count == 1 && !s.Optional))
+        if (
+            meaning.Kind is MeaningKind.Technique or MeaningKind.Position
+            && slots.All(s => s.Kind == SlotKind.Word && s.Choices.Count == 1 && !s.Optional)
+        )
             literals.Add(new Literal(string.Concat(slots.Select(s => s.Texts[0])), meaning, slots.Count));
     }
 
@@ -170,7 +181,6 @@ internal sealed class Lexicon
         Gap,
         Wild,
     }
-
 
     private sealed class Finder(IReadOnlyList<Token> tokens, int start, bool[] names, List<Hit> hits)
     {

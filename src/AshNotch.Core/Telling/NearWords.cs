@@ -16,12 +16,19 @@ internal sealed class NearWords
 
     private readonly ILookup<char, (Lexicon.Literal Literal, string Key)> byFirst;
     private readonly HashSet<string> keys;
-    private readonly ConcurrentDictionary<string, IReadOnlyList<(Lexicon.Literal Literal, double Distance, double Spelling, bool SameSound)>> kept = new(StringComparer.Ordinal);
+    private readonly ConcurrentDictionary<
+        string,
+        IReadOnlyList<(Lexicon.Literal Literal, double Distance, double Spelling, bool SameSound)>
+    > kept = new(StringComparer.Ordinal);
 
     public NearWords(Lexicon lexicon)
     {
-        var all = lexicon.Literals.Where(l => l.Joined.Length >= 5 && l.Joined.All(char.IsLetter)).DistinctBy(l => (l.Joined, l.Meaning))
-            .Select(l => (Literal: l, Key: Sound.Key(l.Joined))).Where(l => l.Key.Length >= 3 || (l.Key.Length == 2 && l.Literal.Joined.Length >= 7)).ToList();
+        var all = lexicon
+            .Literals.Where(l => l.Joined.Length >= 5 && l.Joined.All(char.IsLetter))
+            .DistinctBy(l => (l.Joined, l.Meaning))
+            .Select(l => (Literal: l, Key: Sound.Key(l.Joined)))
+            .Where(l => l.Key.Length >= 3 || (l.Key.Length == 2 && l.Literal.Joined.Length >= 7))
+            .ToList();
         byFirst = all.ToLookup(l => l.Key[0]);
         keys = all.Select(l => l.Key).ToHashSet(StringComparer.Ordinal);
     }
@@ -55,12 +62,30 @@ internal sealed class NearWords
             var edgeFunction = function || Words.Function.Contains(tokens[at].Text);
             foreach (var (literal, distance, spelling, same) in Near(joined))
             {
-                var limit = !anyOdd ? Weights.NearestEveryday : functions > 0 && edgeFunction ? Weights.NearestWithSmallWords : length == 1 ? Weights.NearestWord : Weights.NearestRun;
-                if (distance > limit || (length == 1 && spelling > Weights.NearestSpelling) || (literal.Joined.Length < 6 && distance > 0.32))
+                var limit =
+                    !anyOdd ? Weights.NearestEveryday
+                    : functions > 0 && edgeFunction ? Weights.NearestWithSmallWords
+                    : length == 1 ? Weights.NearestWord
+                    : Weights.NearestRun;
+                if (
+                    distance > limit
+                    || (length == 1 && spelling > Weights.NearestSpelling)
+                    || (literal.Joined.Length < 6 && distance > 0.32)
+                )
                     continue;
                 if (!anyOdd && (!same || literal.Words == length || (edgeFunction && spelling > 0.15)))
                     continue;
-                hits.Add(new Hit(at, at + length, literal.Meaning, Math.Max(1, Math.Min(literal.Words, length)), Weights.Near * distance + 0.2, false, []));
+                hits.Add(
+                    new Hit(
+                        at,
+                        at + length,
+                        literal.Meaning,
+                        Math.Max(1, Math.Min(literal.Words, length)),
+                        Weights.Near * distance + 0.2,
+                        false,
+                        []
+                    )
+                );
             }
         }
     }

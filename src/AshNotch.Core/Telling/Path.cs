@@ -81,9 +81,7 @@ internal sealed class PathFinder(GroundMap ground, Fits fits, IReadOnlyList<Toke
     {
         var byWord = evidence.ToLookup(e => e.Hit.From);
         var beams = new Beam?[tokens.Count + 1];
-        var first = start is { } spot
-            ? new Story(new Step(null, StepKind.Start, null) { To = spot }, spot, 0)
-            : new Story(null, null, 0);
+        var first = start is { } spot ? new Story(new Step(null, StepKind.Start, null) { To = spot }, spot, 0) : new Story(null, null, 0);
         beams[0] = [first];
         for (var at = 0; at < tokens.Count; at++)
         {

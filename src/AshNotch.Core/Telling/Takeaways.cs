@@ -5,8 +5,22 @@ internal static class Takeaways
 {
     private static readonly (string First, string Second)[] Marks =
     [
-        ("need", "to"), ("next", "time"), ("coach", "said"), ("coach", "says"), ("coach", "told"), ("should", "have"), ("have", "to"), ("want", "to"), ("remember", "to"),
-        ("note", "to"), ("must", ""), ("lesson", ""), ("takeaway", ""), ("next", "week"), ("told", "me"), ("homework", ""),
+        ("need", "to"),
+        ("next", "time"),
+        ("coach", "said"),
+        ("coach", "says"),
+        ("coach", "told"),
+        ("should", "have"),
+        ("have", "to"),
+        ("want", "to"),
+        ("remember", "to"),
+        ("note", "to"),
+        ("must", ""),
+        ("lesson", ""),
+        ("takeaway", ""),
+        ("next", "week"),
+        ("told", "me"),
+        ("homework", ""),
     ];
 
     /// <summary>The sentences, as spans.</summary>
@@ -19,10 +33,21 @@ internal static class Takeaways
             if (!Marks.Any(m => m.First == tokens[at].Text && (m.Second.Length == 0 || m.Second == next)))
                 continue;
             var start = at;
-            while (start > 0 && at - start < 12 && tokens[start].Before == Break.None && !(Words.Joiners.Contains(tokens[start].Text) && tokens[start].Text is "and" or "but" or "so"))
+            while (
+                start > 0
+                && at - start < 12
+                && tokens[start].Before == Break.None
+                && !(Words.Joiners.Contains(tokens[start].Text) && tokens[start].Text is "and" or "but" or "so")
+            )
                 start--;
             var end = at;
-            while (end + 1 < tokens.Count && end - at < 30 && grammar.Sentence[end + 1] == grammar.Sentence[at] && tokens[end + 1].Text is not ("but" or "anyway") && tokens[end + 1].Before < Break.Clause)
+            while (
+                end + 1 < tokens.Count
+                && end - at < 30
+                && grammar.Sentence[end + 1] == grammar.Sentence[at]
+                && tokens[end + 1].Text is not ("but" or "anyway")
+                && tokens[end + 1].Before < Break.Clause
+            )
                 end++;
             found.Add(new Span(tokens[start].Source.Start, tokens[end].Source.End - tokens[start].Source.Start));
             at = end;

@@ -5,7 +5,13 @@ internal static class Unread
 {
     /// <summary>The unread spans, in order, none overlapping.</summary>
     public static IReadOnlyList<Span> Of(
-        IReadOnlyList<Token> tokens, Grammar grammar, Lexicon lexicon, IReadOnlyList<Step> steps, IReadOnlyList<Evidence> evidence, int length)
+        IReadOnlyList<Token> tokens,
+        Grammar grammar,
+        Lexicon lexicon,
+        IReadOnlyList<Step> steps,
+        IReadOnlyList<Evidence> evidence,
+        int length
+    )
     {
         var used = new bool[tokens.Count];
         foreach (var step in steps)
@@ -24,8 +30,15 @@ internal static class Unread
         var spans = new List<Span>();
         for (var at = 0; at < tokens.Count; at++)
         {
-            var odd = !used[at] && tokens[at].Text.Length > 2 && char.IsLetter(tokens[at].Text[0]) && !grammar.Names[at] && !Words.Function.Contains(tokens[at].Text)
-                && !Words.Everyday.Contains(tokens[at].Text) && !Words.Everyday.Contains(tokens[at].Stem) && !lexicon.Knows(tokens[at].Stem);
+            var odd =
+                !used[at]
+                && tokens[at].Text.Length > 2
+                && char.IsLetter(tokens[at].Text[0])
+                && !grammar.Names[at]
+                && !Words.Function.Contains(tokens[at].Text)
+                && !Words.Everyday.Contains(tokens[at].Text)
+                && !Words.Everyday.Contains(tokens[at].Stem)
+                && !lexicon.Knows(tokens[at].Stem);
             if (!odd && !(passed[at] && !used[at]))
                 continue;
             if (spans.Count > 0 && at > 0 && spans[^1].End == tokens[at - 1].Source.End && tokens[at].Before == Break.None)

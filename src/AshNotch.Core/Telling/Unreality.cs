@@ -29,7 +29,21 @@ internal static class Unreality
     {
         var tokens = grammar.Tokens;
         var word = tokens[cue.From].Text;
-        if (word is "instead" or "rather" or "without" or "never" or "avoid" or "avoided" or "thought" or "not" or "think" or "considered" or "promise" or "promised")
+        if (
+            word
+            is "instead"
+                or "rather"
+                or "without"
+                or "never"
+                or "avoid"
+                or "avoided"
+                or "thought"
+                or "not"
+                or "think"
+                or "considered"
+                or "promise"
+                or "promised"
+        )
         {
             for (var at = cue.From; at < tokens.Count && grammar.Clause[at] == grammar.Clause[cue.From]; at++)
             {
@@ -41,10 +55,38 @@ internal static class Unreality
             return;
         }
 
-        if (cue.From > 0 && word is "need" or "needed" && tokens[cue.From - 1].Text is var before && (before is "not" or "never" || before.EndsWith("n't", StringComparison.Ordinal)))
+        if (
+            cue.From > 0
+            && word is "need" or "needed"
+            && tokens[cue.From - 1].Text is var before
+            && (before is "not" or "never" || before.EndsWith("n't", StringComparison.Ordinal))
+        )
             return;
         Mark(grammar, unreal, marked, cue.From, wholeSentence: false);
-        if (word is not ("if" or "coach" or "told" or "tell" or "said" or "says" or "need" or "needed" or "next" or "my" or "drill" or "everybody" or "everyone" or "had" or "would" or "must" or "want" or "note" or "remember"))
+        if (
+            word
+            is not (
+                "if"
+                or "coach"
+                or "told"
+                or "tell"
+                or "said"
+                or "says"
+                or "need"
+                or "needed"
+                or "next"
+                or "my"
+                or "drill"
+                or "everybody"
+                or "everyone"
+                or "had"
+                or "would"
+                or "must"
+                or "want"
+                or "note"
+                or "remember"
+            )
+        )
             return;
         for (var at = cue.To; at < tokens.Count && grammar.Sentence[at] == grammar.Sentence[cue.From]; at++)
         {
@@ -61,7 +103,13 @@ internal static class Unreality
         var word = grammar.Tokens[at].Text;
         if (at > 0 && grammar.Tokens[at].Before == Break.Clause && grammar.Tokens[cue.From].Text is not ("if" or "had"))
             return true;
-        return at > cue.To && word is "but" or "anyway" or "so" or "luckily" or "what" || (word == "and" && at + 1 < grammar.Tokens.Count && Own(grammar.Tokens[at + 1].Text) && grammar.Tokens[cue.From].Text is not ("if" or "had"));
+        return at > cue.To && word is "but" or "anyway" or "so" or "luckily" or "what"
+            || (
+                word == "and"
+                && at + 1 < grammar.Tokens.Count
+                && Own(grammar.Tokens[at + 1].Text)
+                && grammar.Tokens[cue.From].Text is not ("if" or "had")
+            );
     }
 
     private static int SentenceLength(Grammar grammar, int at)
@@ -98,7 +146,10 @@ internal static class Unreality
             {
                 if (grammar.Names[word])
                     names.Add(grammar.Tokens[word].Text);
-                me |= Words.SubjectMe.Contains(grammar.Tokens[word].Text) || Words.Mine.Contains(grammar.Tokens[word].Text) || Words.ObjectMe.Contains(grammar.Tokens[word].Text);
+                me |=
+                    Words.SubjectMe.Contains(grammar.Tokens[word].Text)
+                    || Words.Mine.Contains(grammar.Tokens[word].Text)
+                    || Words.ObjectMe.Contains(grammar.Tokens[word].Text);
             }
 
             if (names.Count > 1 && !me)

@@ -14,7 +14,11 @@ internal static class Walk
 
     /// <summary>The exchanges and the owner's spots.</summary>
     public static (IReadOnlyList<ToldExchange> Exchanges, IReadOnlyList<ToldSpot> Positions) Of(
-        Story story, GroundMap ground, Fits fits, Func<Step, IReadOnlyList<OtherReading>> others)
+        Story story,
+        GroundMap ground,
+        Fits fits,
+        Func<Step, IReadOnlyList<OtherReading>> others
+    )
     {
         var steps = InOrder(Steps(story.Last));
         var writer = new Writer(ground, fits, others);
@@ -146,7 +150,10 @@ internal static class Walk
         private bool Confirms(Step step, Spot spot)
         {
             return fits.Start(step.Technique!, step.Actor, spot) >= 1
-                && (last?.Technique is not { } before || fits.Destinations(before, last.Actor, last.From).Count(d => fits.Start(step.Technique!, step.Actor, d) >= 1) == 1);
+                && (
+                    last?.Technique is not { } before
+                    || fits.Destinations(before, last.Actor, last.From).Count(d => fits.Start(step.Technique!, step.Actor, d) >= 1) == 1
+                );
         }
 
         private static bool Confirmed(Step step, Step? next) => next is { Kind: StepKind.Place } && next.To == step.To;
@@ -165,12 +172,26 @@ internal static class Walk
             if (last >= 0 && last >= moments.Count - 3 && moments[last].Moment.Outcome == Outcome.Stopped)
             {
                 // Tried, held on to, and tapped to a little later.
-                moments.Add(moments[last] with { Moment = moments[last].Moment with { Outcome = Outcome.Done, To = null, Sure = false }, Source = step.Source, Others = [] });
+                moments.Add(
+                    moments[last] with
+                    {
+                        Moment = moments[last].Moment with { Outcome = Outcome.Done, To = null, Sure = false },
+                        Source = step.Source,
+                        Others = [],
+                    }
+                );
                 last = moments.Count - 1;
             }
 
             string? technique = last >= 0 && moments[last].Moment.Outcome == Outcome.Done ? moments[last].Moment.Technique : null;
-            Finish(new ExchangeEnd { Kind = EndKind.Tap, By = step.Actor, Technique = technique });
+            Finish(
+                new ExchangeEnd
+                {
+                    Kind = EndKind.Tap,
+                    By = step.Actor,
+                    Technique = technique,
+                }
+            );
         }
 
         private void Finish(ExchangeEnd? end)

@@ -21,7 +21,15 @@ internal sealed class WhoHolds
     {
         var score = 0.0;
         var first = hit.From - 1;
-        for (var back = 0; back < 3 && first >= 0 && grammar.Owner(first) == 0 && Words.Small.Contains(tokens[first].Text) && tokens[first + 1].Before == Break.None; back++)
+        for (
+            var back = 0;
+            back < 3
+                && first >= 0
+                && grammar.Owner(first) == 0
+                && Words.Small.Contains(tokens[first].Text)
+                && tokens[first + 1].Before == Break.None;
+            back++
+        )
             first--;
         var owner = first >= 0 && tokens[first + 1].Before == Break.None ? grammar.Owner(first) : 0;
         foreach (var (token, _) in hit.Gaps)
@@ -54,14 +62,31 @@ internal sealed class WhoHolds
         {
             if (at < 0 || at >= tokens.Count || (at >= hit.From && at < hit.To) || !SameBit(at, hit))
                 continue;
-            var role = tokens[at].Text switch { "top" => 1, "bottom" or "btm" or "bot" or "underneath" or "below" or "bttm" => -1, "under" or "beneath" => -1, _ => 0 };
+            var role = tokens[at].Text switch
+            {
+                "top" => 1,
+                "bottom" or "btm" or "bot" or "underneath" or "below" or "bttm" => -1,
+                "under" or "beneath" => -1,
+                _ => 0,
+            };
             if (role == 0)
                 continue;
             var next = at + 1 < tokens.Count ? tokens[at + 1].Text : "";
-            var whom = grammar.Object(at + 1) != 0 ? grammar.Object(at + 1) : next == "of" ? grammar.Object(at + 2) : 0;
-            if (tokens[at].Text is "under" or "beneath" && whom == 0 && grammar.Owner(at + 1) == 0 && !SpotRoles.CanBeUnder(ground, hit.Meaning.Id))
+            var whom =
+                grammar.Object(at + 1) != 0 ? grammar.Object(at + 1)
+                : next == "of" ? grammar.Object(at + 2)
+                : 0;
+            if (
+                tokens[at].Text is "under" or "beneath"
+                && whom == 0
+                && grammar.Owner(at + 1) == 0
+                && !SpotRoles.CanBeUnder(ground, hit.Meaning.Id)
+            )
                 continue;
-            var who = whom != 0 ? -whom : subject.Who != 0 && subject.Strength > 0.55 ? subject.Who : 1;
+            var who =
+                whom != 0 ? -whom
+                : subject.Who != 0 && subject.Strength > 0.55 ? subject.Who
+                : 1;
             if (tokens[at].Text is "under" && grammar.Owner(at + 1) != 0)
                 who = -grammar.Owner(at + 1);
             score += role * who * Weights.RoleSaid;
@@ -87,17 +112,54 @@ internal sealed class WhoHolds
     {
         for (var at = hit.From - 1; at >= 0 && at >= hit.From - 5 && tokens[at + 1].Before == Break.None; at--)
         {
-            if (tokens[at].Text is "stuck" or "trapped" or "pinned" or "caught" or "survived" or "surviving" or "defending" or "escape" or "escaped" or "underneath" or "flattened" || (tokens[at].Text == "out" && tokens[at + 1].Text == "of"))
-                return -(subject.Who == 0 ? 1 : subject.Who) * Weights.Held * (SpotRoles.HolderIsTop(ground, hit.Meaning.Id) ? 1 : tokens[at].Text is "out" or "escape" or "escaped" ? 1 : 0.7);
-            if (grammar.Object(at) != 0 && (at + 1 == hit.From || tokens[at + 1].Text is "in" or "to" or "into" or "down" or "back" or "from" or "on" or "through" or "with"))
+            if (
+                tokens[at].Text
+                    is "stuck"
+                        or "trapped"
+                        or "pinned"
+                        or "caught"
+                        or "survived"
+                        or "surviving"
+                        or "defending"
+                        or "escape"
+                        or "escaped"
+                        or "underneath"
+                        or "flattened"
+                || (tokens[at].Text == "out" && tokens[at + 1].Text == "of")
+            )
+                return -(subject.Who == 0 ? 1 : subject.Who)
+                    * Weights.Held
+                    * (
+                        SpotRoles.HolderIsTop(ground, hit.Meaning.Id) ? 1
+                        : tokens[at].Text is "out" or "escape" or "escaped" ? 1
+                        : 0.7
+                    );
+            if (
+                grammar.Object(at) != 0
+                && (
+                    at + 1 == hit.From
+                    || tokens[at + 1].Text is "in" or "to" or "into" or "down" or "back" or "from" or "on" or "through" or "with"
+                )
+            )
             {
-                if (at > 0 && (Words.Prepositions.Contains(tokens[at - 1].Text) && tokens[at - 1].Text is not "under" || tokens[at - 1].Before != Break.None && grammar.Names[at]))
+                if (
+                    at > 0
+                    && (
+                        Words.Prepositions.Contains(tokens[at - 1].Text) && tokens[at - 1].Text is not "under"
+                        || tokens[at - 1].Before != Break.None && grammar.Names[at]
+                    )
+                )
                     return tokens[at - 1].Text is "with" ? grammar.Object(at) * Weights.SubjectHolds : 0;
                 return -grammar.Object(at) * Weights.Held;
             }
         }
 
-        if (hit.To + 1 < tokens.Count && tokens[hit.To].Text is "on" or "against" && tokens[hit.To].Before == Break.None && grammar.Object(hit.To + 1) != 0)
+        if (
+            hit.To + 1 < tokens.Count
+            && tokens[hit.To].Text is "on" or "against"
+            && tokens[hit.To].Before == Break.None
+            && grammar.Object(hit.To + 1) != 0
+        )
             return -grammar.Object(hit.To + 1) * Weights.Held;
         return 0;
     }
@@ -115,7 +177,11 @@ internal sealed class WhoHolds
 
     /// <summary>"I was on my back": no back control.</summary>
     public bool OnOwnBack(Hit hit, Subject subject) =>
-        hit.Meaning.Id == "back-control" && tokens[hit.From].Text == "on" && hit.Gaps.Count > 0 && grammar.Owner(hit.Gaps[0].Token) is var whose && (whose == subject.Who || whose == 0);
+        hit.Meaning.Id == "back-control"
+        && tokens[hit.From].Text == "on"
+        && hit.Gaps.Count > 0
+        && grammar.Owner(hit.Gaps[0].Token) is var whose
+        && (whose == subject.Who || whose == 0);
 
     /// <summary>"Stood up and opened my guard": still in the guard.</summary>
     public bool StandsToOpen(Hit hit)
@@ -124,7 +190,10 @@ internal sealed class WhoHolds
             return false;
         for (var at = hit.To; at < tokens.Count && at < hit.To + 5 && tokens[at].Before is Break.None or Break.Comma; at++)
         {
-            if (tokens[at].Stem is "open" or "break" or "pop" or "crack" or "split" or "pry" or "sweep" || (tokens[at].Stem is "in" or "into" or "over" or "front" && at < hit.To + 2))
+            if (
+                tokens[at].Stem is "open" or "break" or "pop" or "crack" or "split" or "pry" or "sweep"
+                || (tokens[at].Stem is "in" or "into" or "over" or "front" && at < hit.To + 2)
+            )
                 return true;
         }
 
@@ -142,10 +211,74 @@ internal sealed class WhoHolds
             if (between is Break.Comma or Break.Arrow)
                 return 0.4;
             var stem = tokens[at].Stem;
-            if (stem is "in" or "from" or "under" or "of" or "start" or "be" or "with" or "lose" or "los" or "had" or "hav" or "out" or "at" or "play" or "hold" or "held" or "'s" or "'m" or "still" or "keep")
+            if (
+                stem
+                is "in"
+                    or "from"
+                    or "under"
+                    or "of"
+                    or "start"
+                    or "be"
+                    or "with"
+                    or "lose"
+                    or "los"
+                    or "had"
+                    or "hav"
+                    or "out"
+                    or "at"
+                    or "play"
+                    or "hold"
+                    or "held"
+                    or "'s"
+                    or "'m"
+                    or "still"
+                    or "keep"
+            )
                 return -Weights.Being;
-            if (stem is "to" or "into" or "get" or "tak" or "climb" or "step" or "mov" or "go" or "hit" or "pop" or "hop" or "slid" or "lock" or "land" or "enter" or "reach" or "swing" or "spin" or "switch"
-                or "walk" or "drop" or "jump" or "then" or "set" or "put" or "throw" or "com" or "find" or "end" or "onto" or "circl" or "transition" or "advance" or "advanc" or "grab" or "close" or "clos" or "secur" or "settl" or "roll" or "pull")
+            if (
+                stem
+                is "to"
+                    or "into"
+                    or "get"
+                    or "tak"
+                    or "climb"
+                    or "step"
+                    or "mov"
+                    or "go"
+                    or "hit"
+                    or "pop"
+                    or "hop"
+                    or "slid"
+                    or "lock"
+                    or "land"
+                    or "enter"
+                    or "reach"
+                    or "swing"
+                    or "spin"
+                    or "switch"
+                    or "walk"
+                    or "drop"
+                    or "jump"
+                    or "then"
+                    or "set"
+                    or "put"
+                    or "throw"
+                    or "com"
+                    or "find"
+                    or "end"
+                    or "onto"
+                    or "circl"
+                    or "transition"
+                    or "advance"
+                    or "advanc"
+                    or "grab"
+                    or "close"
+                    or "clos"
+                    or "secur"
+                    or "settl"
+                    or "roll"
+                    or "pull"
+            )
                 return Weights.Arriving;
             if (Words.Joiners.Contains(tokens[at].Text))
                 return 0.4;

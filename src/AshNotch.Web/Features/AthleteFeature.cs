@@ -29,17 +29,24 @@ public static class AthleteFeature
         api.MapGet("", Results<Ok<AthleteRead>, ProblemHttpResult> (HttpResponse response, Athletes athletes) =>
         {
             if (athletes.Get() is not { } stored)
-                return Problems.Of(404, "Nobody yet.", "This log has no owner yet. Say who you are on the first page, or import a logbook.");
+                return Problems.Of(
+                    404,
+                    "Nobody yet.",
+                    "This log has no owner yet. Say who you are on the first page, or import a logbook."
+                );
             Versions.Tag(response, stored.Version);
             return TypedResults.Ok(new AthleteRead(stored));
         });
 
         api.MapPut("", async Task<Results<Ok<Saved>, ProblemHttpResult>> (HttpRequest request, HttpResponse response, Athletes athletes) =>
-        {
-            var body = await Bodies.Read(request, (json, faults) => LogReader.Athlete(json, "", faults), a => LogRules.Check(a));
-            if (body.Refusal is { } refusal)
-                return refusal;
-            return Versions.Of(request) is { } expected ? Versions.Saved(response, athletes.Put(body.Value!, expected), "profile", "athlete") : Problems.VersionNeeded();
-        }).Accepts<Athlete>("application/json");
+            {
+                var body = await Bodies.Read(request, (json, faults) => LogReader.Athlete(json, "", faults), a => LogRules.Check(a));
+                if (body.Refusal is { } refusal)
+                    return refusal;
+                return Versions.Of(request) is { } expected
+                    ? Versions.Saved(response, athletes.Put(body.Value!, expected), "profile", "athlete")
+                    : Problems.VersionNeeded();
+            })
+            .Accepts<Athlete>("application/json");
     }
 }

@@ -14,6 +14,7 @@ public static class BinFeature
         api.MapGet("", ([AsParameters] PageQuery page, Bins bins) => TypedResults.Ok(page.Of(bins.All(), b => b, usual: 100)));
 
         api.MapPost("/restore", Results<NoContent, ProblemHttpResult> (string? kind, string? id, string? session, Bins bins) =>
-            bins.Restore(kind ?? "", id ?? "", session) ? TypedResults.NoContent() : Problems.NotThere("such thing in the bin"));
+            bins.Restore(kind ?? "", id ?? "", session) ? TypedResults.NoContent() : Problems.NotThere("such thing in the bin")
+        );
     }
 }

@@ -35,13 +35,36 @@ public static class BlockFeature
 
     /// <summary>A block to begin: focuses may name a spot and a purpose alone; the rest is filled in from the log.</summary>
     public sealed record BlockAsked(
-        string? Id, DateOnly From, int Weeks, TrainingStyle? Style, IReadOnlyList<DrillDay> Days, IReadOnlyList<Focus> Focuses, string? Notes);
+        string? Id,
+        DateOnly From,
+        int Weeks,
+        TrainingStyle? Style,
+        IReadOnlyList<DrillDay> Days,
+        IReadOnlyList<Focus> Focuses,
+        string? Notes
+    );
 
     /// <summary>Something that could be a focus; <paramref name="Contests"/> is the address of its moments.</summary>
     public sealed record CandidateAnswer(
-        Focus Focus, double Gain, double GainLow, double GainHigh, double ChanceTop3, string Verdict, int Won, int Lost, Interval Rate,
-        TechniqueTally? Technique, int ReasonCount, SideTally Left, SideTally Right, Takeaway? CueFrom, Patience Patience,
-        IReadOnlyList<Caution> Cautions, IReadOnlyList<Niggle> Niggles, string Contests);
+        Focus Focus,
+        double Gain,
+        double GainLow,
+        double GainHigh,
+        double ChanceTop3,
+        string Verdict,
+        int Won,
+        int Lost,
+        Interval Rate,
+        TechniqueTally? Technique,
+        int ReasonCount,
+        SideTally Left,
+        SideTally Right,
+        Takeaway? CueFrom,
+        Patience Patience,
+        IReadOnlyList<Caution> Cautions,
+        IReadOnlyList<Niggle> Niggles,
+        string Contests
+    );
 
     /// <summary>Soft spots to plug, then levers to sharpen.</summary>
     public sealed record CandidatesAnswer(Objective Objective, bool Enough, int Rolls, IReadOnlyList<CandidateAnswer> Candidates);
@@ -56,15 +79,35 @@ public static class BlockFeature
     public sealed record BeganAnswer(Interval Rate, int Won, int Lost);
 
     /// <summary>A block with its plan.</summary>
-    public sealed record PlanAnswer(BlockRead Block, TrainingStyle Style, DateOnly Today, Plan Plan, IReadOnlyList<string> Titles, IReadOnlyList<BeganAnswer> Began);
+    public sealed record PlanAnswer(
+        BlockRead Block,
+        TrainingStyle Style,
+        DateOnly Today,
+        Plan Plan,
+        IReadOnlyList<string> Titles,
+        IReadOnlyList<BeganAnswer> Began
+    );
 
     /// <summary>What was seen in one stretch; <paramref name="Contests"/> is the address of its moments.</summary>
     public sealed record StretchAnswer(int Won, int Lost, int GoesKept, int Goes, int Rolls, double Ease, double? RawRate, string Contests);
 
     /// <summary>Whether one focus held.</summary>
     public sealed record VerdictAnswer(
-        Focus Focus, string Title, VerdictWord Word, double Better, double Enough, double Hoped, Interval Before, Interval After, int? RollsMore, StretchAnswer Earlier, StretchAnswer Since,
-        IReadOnlyList<WhyDiffer> Differ, Standing Standing, bool Converged);
+        Focus Focus,
+        string Title,
+        VerdictWord Word,
+        double Better,
+        double Enough,
+        double Hoped,
+        Interval Before,
+        Interval After,
+        int? RollsMore,
+        StretchAnswer Earlier,
+        StretchAnswer Since,
+        IReadOnlyList<WhyDiffer> Differ,
+        Standing Standing,
+        bool Converged
+    );
 
     /// <summary>Whether a block held.</summary>
     public sealed record VerdictsAnswer(BlockRead Block, IReadOnlyList<VerdictAnswer> Verdicts);
@@ -87,53 +130,121 @@ public static class BlockFeature
 
     /// <summary>Which stretch of which focus, and which page of its moments.</summary>
     public sealed record StretchQuery(
-        [FromQuery(Name = "focus")] string? Focus, [FromQuery(Name = "stretch")] QueryWord<StretchKind>? Stretch, [FromQuery(Name = "asOf")] QueryDay? AsOf,
-        [FromQuery(Name = "page")] QueryCount? Number, [FromQuery(Name = "size")] QueryCount? Items)
-        : PageQuery(Number, Items);
+        [FromQuery(Name = "focus")] string? Focus,
+        [FromQuery(Name = "stretch")] QueryWord<StretchKind>? Stretch,
+        [FromQuery(Name = "asOf")] QueryDay? AsOf,
+        [FromQuery(Name = "page")] QueryCount? Number,
+        [FromQuery(Name = "size")] QueryCount? Items
+    ) : PageQuery(Number, Items);
 
     /// <summary>Maps its addresses.</summary>
     public static void MapBlocks(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/api/drill-candidates", async ([AsParameters] JudgementQuery asked, Snapshots snapshots, Judgements judgements, TimeProvider clock, CancellationToken stop) =>
-        {
-            var judged = await judgements.Of(asked, snapshots, stop);
-            return Figures.Of(new CandidatesAnswer(
-                judged.Asked.Objective, judged.Judgement.Enough, judged.Judgement.Counts.Rolls, [.. Drills.Candidates(judged, clock.Today()).Select(c => Answer(c, asked))]));
-        }).WithTags("drilling");
+        app.MapGet(
+                "/api/drill-candidates",
+                async (
+                    [AsParameters] JudgementQuery asked,
+                    Snapshots snapshots,
+                    Judgements judgements,
+                    TimeProvider clock,
+                    CancellationToken stop
+                ) =>
+                {
+                    var judged = await judgements.Of(asked, snapshots, stop);
+                    return Figures.Of(
+                        new CandidatesAnswer(
+                            judged.Asked.Objective,
+                            judged.Judgement.Enough,
+                            judged.Judgement.Counts.Rolls,
+                            [.. Drills.Candidates(judged, clock.Today()).Select(c => Answer(c, asked))]
+                        )
+                    );
+                }
+            )
+            .WithTags("drilling");
 
-        app.MapGet("/api/drill-candidates/{position}/{role}/{purpose}", async Task<Results<Figures<CandidateAnswer>, ProblemHttpResult>> (
-            string position, string role, string purpose, [AsParameters] JudgementQuery asked, Snapshots snapshots, Judgements judgements, TimeProvider clock, CancellationToken stop) =>
-        {
-            var judged = await judgements.Of(asked, snapshots, stop);
-            return Word.TryRead<Role>(role, out var side) && Word.TryRead<Purpose>(purpose, out var use)
-                && Drills.Candidate(judged, new Spot(position, side), use, clock.Today()) is { } candidate
-                ? Figures.Of(Answer(candidate, asked))
-                : Problems.NotThere("spot with contests in this part of the log");
-        }).WithTags("drilling");
+        app.MapGet(
+                "/api/drill-candidates/{position}/{role}/{purpose}",
+                async Task<Results<Figures<CandidateAnswer>, ProblemHttpResult>> (
+                    string position,
+                    string role,
+                    string purpose,
+                    [AsParameters] JudgementQuery asked,
+                    Snapshots snapshots,
+                    Judgements judgements,
+                    TimeProvider clock,
+                    CancellationToken stop
+                ) =>
+                {
+                    var judged = await judgements.Of(asked, snapshots, stop);
+                    return
+                        Word.TryRead<Role>(role, out var side)
+                        && Word.TryRead<Purpose>(purpose, out var use)
+                        && Drills.Candidate(judged, new Spot(position, side), use, clock.Today()) is { } candidate
+                        ? Figures.Of(Answer(candidate, asked))
+                        : Problems.NotThere("spot with contests in this part of the log");
+                }
+            )
+            .WithTags("drilling");
 
-        app.MapGet("/api/refreshers", async ([AsParameters] TodayQuery asked, Snapshots snapshots, Judgements judgements, TimeProvider clock, CancellationToken stop) =>
-        {
-            var (log, judged) = await Usual(snapshots, judgements, stop);
-            var today = asked.Today?.Value ?? clock.Today();
-            return Figures.Of(new RefreshersAnswer(
-                today,
-                [.. Drills.Due(judged, log, today).Select(r => new RefresherAnswer(r.Block, r.Focus.Id, Plans.Title(r.Focus, log.Ground), r.Number, r.Due, r.BroughtOn))],
-                Plans.Refreshing(Drills.Basis(judged, log, Plans.RefreshingEvening(today), today, null))));
-        }).WithTags("drilling");
+        app.MapGet(
+                "/api/refreshers",
+                async (
+                    [AsParameters] TodayQuery asked,
+                    Snapshots snapshots,
+                    Judgements judgements,
+                    TimeProvider clock,
+                    CancellationToken stop
+                ) =>
+                {
+                    var (log, judged) = await Usual(snapshots, judgements, stop);
+                    var today = asked.Today?.Value ?? clock.Today();
+                    return Figures.Of(
+                        new RefreshersAnswer(
+                            today,
+                            [
+                                .. Drills
+                                    .Due(judged, log, today)
+                                    .Select(r => new RefresherAnswer(
+                                        r.Block,
+                                        r.Focus.Id,
+                                        Plans.Title(r.Focus, log.Ground),
+                                        r.Number,
+                                        r.Due,
+                                        r.BroughtOn
+                                    )),
+                            ],
+                            Plans.Refreshing(Drills.Basis(judged, log, Plans.RefreshingEvening(today), today, null))
+                        )
+                    );
+                }
+            )
+            .WithTags("drilling");
 
         var api = app.MapGroup(Address).WithTags("drilling");
         api.MapGet("", ([AsParameters] PageQuery page, Blocks blocks) => TypedResults.Ok(page.Of(blocks.All(), b => new BlockRead(b))));
 
-        api.MapPost("", async Task<Results<Created<Saved>, ProblemHttpResult>> (
-            HttpRequest request, HttpResponse response, Blocks blocks, Snapshots snapshots, Judgements judgements, TimeProvider clock, CancellationToken stop) =>
-        {
-            var (log, judged) = await Usual(snapshots, judgements, stop);
-            var body = await Read(request, Guid.CreateVersion7().ToString(), log.Ground, clock);
-            if (body.Refusal is { } refusal)
-                return refusal;
-            var block = Plans.Filled(body.Value!, f => Drills.Candidate(judged, f.Spot, f.Purpose, clock.Today())?.Focus);
-            return Versions.Created(response, blocks.Add(block), "block", block.Id, Address);
-        }).Accepts<BlockAsked>("application/json");
+        api.MapPost(
+                "",
+                async Task<Results<Created<Saved>, ProblemHttpResult>> (
+                    HttpRequest request,
+                    HttpResponse response,
+                    Blocks blocks,
+                    Snapshots snapshots,
+                    Judgements judgements,
+                    TimeProvider clock,
+                    CancellationToken stop
+                ) =>
+                {
+                    var (log, judged) = await Usual(snapshots, judgements, stop);
+                    var body = await Read(request, Guid.CreateVersion7().ToString(), log.Ground, clock);
+                    if (body.Refusal is { } refusal)
+                        return refusal;
+                    var block = Plans.Filled(body.Value!, f => Drills.Candidate(judged, f.Spot, f.Purpose, clock.Today())?.Focus);
+                    return Versions.Created(response, blocks.Add(block), "block", block.Id, Address);
+                }
+            )
+            .Accepts<BlockAsked>("application/json");
 
         api.MapGet("/{id}", Results<Ok<BlockRead>, ProblemHttpResult> (string id, HttpResponse response, Blocks blocks) =>
         {
@@ -143,62 +254,144 @@ public static class BlockFeature
             return TypedResults.Ok(new BlockRead(stored));
         });
 
-        api.MapPut("/{id}", async Task<Results<Ok<Saved>, ProblemHttpResult>> (
-            string id, [AsParameters] TodayQuery asked, HttpRequest request, HttpResponse response, Blocks blocks, Snapshots snapshots, TimeProvider clock, CancellationToken stop) =>
-        {
-            var body = await Read(request, id, (await snapshots.Now(stop)).Ground, clock);
-            if (body.Refusal is { } refusal)
-                return refusal;
-            if (Versions.Of(request) is not { } expected)
-                return Problems.VersionNeeded();
-            var next = body.Value! with { Id = id };
-            return Versions.Saved(response, blocks.Put(blocks.Get(id)?.Value.Changed(next, asked.Today?.Value ?? clock.Today()) ?? next, expected), "block", id);
-        }).Accepts<Block>("application/json");
+        api.MapPut(
+                "/{id}",
+                async Task<Results<Ok<Saved>, ProblemHttpResult>> (
+                    string id,
+                    [AsParameters] TodayQuery asked,
+                    HttpRequest request,
+                    HttpResponse response,
+                    Blocks blocks,
+                    Snapshots snapshots,
+                    TimeProvider clock,
+                    CancellationToken stop
+                ) =>
+                {
+                    var body = await Read(request, id, (await snapshots.Now(stop)).Ground, clock);
+                    if (body.Refusal is { } refusal)
+                        return refusal;
+                    if (Versions.Of(request) is not { } expected)
+                        return Problems.VersionNeeded();
+                    var next = body.Value! with { Id = id };
+                    return Versions.Saved(
+                        response,
+                        blocks.Put(blocks.Get(id)?.Value.Changed(next, asked.Today?.Value ?? clock.Today()) ?? next, expected),
+                        "block",
+                        id
+                    );
+                }
+            )
+            .Accepts<Block>("application/json");
 
         api.MapDelete("/{id}", (string id, HttpRequest request, Blocks blocks, TimeProvider clock) =>
-            Versions.Gone(blocks.Bin(id, Versions.Of(request), clock.GetUtcNow()), "block"));
+            Versions.Gone(blocks.Bin(id, Versions.Of(request), clock.GetUtcNow()), "block")
+        );
 
-        api.MapGet("/{id}/plan", async Task<Results<Figures<PlanAnswer>, ProblemHttpResult>> (
-            string id, [AsParameters] TodayQuery asked, Snapshots snapshots, Judgements judgements, TimeProvider clock, CancellationToken stop) =>
-        {
-            var (log, judged) = await Usual(snapshots, judgements, stop);
-            if (Find(log, id) is not { } stored)
-                return Problems.NotThere("block");
-            var today = asked.Today?.Value ?? clock.Today();
-            var basis = Drills.Basis(judged, log, stored.Value, today, string.IsNullOrEmpty(asked.Here) ? null : asked.Here.Split(',').ToHashSet());
-            return Figures.Of(new PlanAnswer(new BlockRead(stored), basis.Style, today, Plans.Of(basis), [.. stored.Value.Focuses.Select(f => Plans.Title(f, log.Ground))],
-                [.. Drills.Verdicts(judged, log, stored, null).Select(v => new BeganAnswer(v.Before, v.Earlier.Won, v.Earlier.Lost))]));
-        });
+        api.MapGet(
+            "/{id}/plan",
+            async Task<Results<Figures<PlanAnswer>, ProblemHttpResult>> (
+                string id,
+                [AsParameters] TodayQuery asked,
+                Snapshots snapshots,
+                Judgements judgements,
+                TimeProvider clock,
+                CancellationToken stop
+            ) =>
+            {
+                var (log, judged) = await Usual(snapshots, judgements, stop);
+                if (Find(log, id) is not { } stored)
+                    return Problems.NotThere("block");
+                var today = asked.Today?.Value ?? clock.Today();
+                var basis = Drills.Basis(
+                    judged,
+                    log,
+                    stored.Value,
+                    today,
+                    string.IsNullOrEmpty(asked.Here) ? null : asked.Here.Split(',').ToHashSet()
+                );
+                return Figures.Of(
+                    new PlanAnswer(
+                        new BlockRead(stored),
+                        basis.Style,
+                        today,
+                        Plans.Of(basis),
+                        [.. stored.Value.Focuses.Select(f => Plans.Title(f, log.Ground))],
+                        [
+                            .. Drills
+                                .Verdicts(judged, log, stored, null)
+                                .Select(v => new BeganAnswer(v.Before, v.Earlier.Won, v.Earlier.Lost)),
+                        ]
+                    )
+                );
+            }
+        );
 
-        api.MapGet("/{id}/verdict", async Task<Results<Figures<VerdictsAnswer>, ProblemHttpResult>> (
-            string id, [AsParameters] AsOfQuery asked, Snapshots snapshots, Judgements judgements, CancellationToken stop) =>
-        {
-            var (log, judged) = await Usual(snapshots, judgements, stop);
-            return Find(log, id) is { } stored ? Figures.Of(Answer(judged, log, stored, asked.AsOf?.Value)) : Problems.NotThere("block");
-        });
+        api.MapGet(
+            "/{id}/verdict",
+            async Task<Results<Figures<VerdictsAnswer>, ProblemHttpResult>> (
+                string id,
+                [AsParameters] AsOfQuery asked,
+                Snapshots snapshots,
+                Judgements judgements,
+                CancellationToken stop
+            ) =>
+            {
+                var (log, judged) = await Usual(snapshots, judgements, stop);
+                return Find(log, id) is { } stored
+                    ? Figures.Of(Answer(judged, log, stored, asked.AsOf?.Value))
+                    : Problems.NotThere("block");
+            }
+        );
 
-        api.MapGet("/{id}/verdict/contests", async Task<Results<Figures<Paged<ContestAnswer>>, ProblemHttpResult>> (
-            string id, [AsParameters] StretchQuery asked, Snapshots snapshots, Judgements judgements, CancellationToken stop) =>
-        {
-            var (log, judged) = await Usual(snapshots, judgements, stop);
-            var verdicts = Find(log, id) is { } stored ? stored.Value.Focuses.Zip(Drills.Verdicts(judged, log, stored, asked.AsOf?.Value)) : [];
-            return verdicts.FirstOrDefault(v => v.First.Id == asked.Focus).Second is { } verdict
-                ? Figures.Of(Contests.Of(judged).Page((asked.Stretch?.Value == StretchKind.Since ? verdict.Since : verdict.Earlier).Contests, asked))
-                : Problems.NotThere("block with this focus");
-        });
+        api.MapGet(
+            "/{id}/verdict/contests",
+            async Task<Results<Figures<Paged<ContestAnswer>>, ProblemHttpResult>> (
+                string id,
+                [AsParameters] StretchQuery asked,
+                Snapshots snapshots,
+                Judgements judgements,
+                CancellationToken stop
+            ) =>
+            {
+                var (log, judged) = await Usual(snapshots, judgements, stop);
+                var verdicts = Find(log, id) is { } stored
+                    ? stored.Value.Focuses.Zip(Drills.Verdicts(judged, log, stored, asked.AsOf?.Value))
+                    : [];
+                return verdicts.FirstOrDefault(v => v.First.Id == asked.Focus).Second is { } verdict
+                    ? Figures.Of(
+                        Contests
+                            .Of(judged)
+                            .Page((asked.Stretch?.Value == StretchKind.Since ? verdict.Since : verdict.Earlier).Contests, asked)
+                    )
+                    : Problems.NotThere("block with this focus");
+            }
+        );
 
-        api.MapGet("/{id}/calendar.ics", async Task<Results<ContentHttpResult, ProblemHttpResult>> (
-            string id, HttpResponse response, Snapshots snapshots, Judgements judgements, TimeProvider clock, CancellationToken stop) =>
-        {
-            var (log, judged) = await Usual(snapshots, judgements, stop);
-            if (Find(log, id) is not { Value: var block })
-                return Problems.NotThere("block");
-            var today = clock.Today();
-            var plan = Plans.Of(Drills.Basis(judged, log, block, today, null));
-            var entries = CalendarEntries.Of(block, plan, Refreshers.Of(block, log.Readings, today), log.Ground, log.Visits);
-            response.Headers.ContentDisposition = "attachment; filename=\"ash-notch-block.ics\"";
-            return TypedResults.Text(CalendarFile.Write(entries, clock.GetUtcNow(), (int)log.Change), "text/calendar; charset=utf-8");
-        }).Produces<string>(contentType: "text/calendar");
+        api.MapGet(
+                "/{id}/calendar.ics",
+                async Task<Results<ContentHttpResult, ProblemHttpResult>> (
+                    string id,
+                    HttpResponse response,
+                    Snapshots snapshots,
+                    Judgements judgements,
+                    TimeProvider clock,
+                    CancellationToken stop
+                ) =>
+                {
+                    var (log, judged) = await Usual(snapshots, judgements, stop);
+                    if (Find(log, id) is not { Value: var block })
+                        return Problems.NotThere("block");
+                    var today = clock.Today();
+                    var plan = Plans.Of(Drills.Basis(judged, log, block, today, null));
+                    var entries = CalendarEntries.Of(block, plan, Refreshers.Of(block, log.Readings, today), log.Ground, log.Visits);
+                    response.Headers.ContentDisposition = "attachment; filename=\"ash-notch-block.ics\"";
+                    return TypedResults.Text(
+                        CalendarFile.Write(entries, clock.GetUtcNow(), (int)log.Change),
+                        "text/calendar; charset=utf-8"
+                    );
+                }
+            )
+            .Produces<string>(contentType: "text/calendar");
     }
 
     private static async Task<(LogSnapshot Log, Judged Judged)> Usual(Snapshots snapshots, Judgements judgements, CancellationToken stop)
@@ -214,19 +407,70 @@ public static class BlockFeature
         var block = stored.Value;
         var done = Plans.DoneIn(block.Id, log.Readings);
         var day = asOf is { } known ? $"&asOf={known:yyyy-MM-dd}" : "";
-        StretchAnswer Told(Stretch s, Focus focus, StretchKind kind) => new(
-            s.Won, s.Lost, s.GoesKept, s.Goes, s.Rolls, s.Ease, s.RawRate,
-            $"{Address}/{Uri.EscapeDataString(block.Id)}/verdict/contests?focus={Uri.EscapeDataString(focus.Id)}&stretch={Word.Of(kind)}{day}");
-        return new VerdictsAnswer(new BlockRead(stored), [.. Drills.Verdicts(judged, log, stored, asOf).Zip(block.Focuses, (v, f) => new VerdictAnswer(
-            f, Plans.Title(f, log.Ground), v.Word, v.Better, v.Enough, f.Hoped ?? Verdicts.UsualHope, v.Before, v.After, v.RollsMore,
-            Told(v.Earlier, f, StretchKind.Earlier), Told(v.Since, f, StretchKind.Since), Verdicts.Differ(v.Earlier, v.Before, v.Since, v.After), Plans.StandingOf(f, done), v.Converged))]);
+        StretchAnswer Told(Stretch s, Focus focus, StretchKind kind) =>
+            new(
+                s.Won,
+                s.Lost,
+                s.GoesKept,
+                s.Goes,
+                s.Rolls,
+                s.Ease,
+                s.RawRate,
+                $"{Address}/{Uri.EscapeDataString(block.Id)}/verdict/contests?focus={Uri.EscapeDataString(focus.Id)}&stretch={Word.Of(kind)}{day}"
+            );
+        return new VerdictsAnswer(
+            new BlockRead(stored),
+            [
+                .. Drills
+                    .Verdicts(judged, log, stored, asOf)
+                    .Zip(block.Focuses, (v, f) =>
+                        new VerdictAnswer(
+                            f,
+                            Plans.Title(f, log.Ground),
+                            v.Word,
+                            v.Better,
+                            v.Enough,
+                            f.Hoped ?? Verdicts.UsualHope,
+                            v.Before,
+                            v.After,
+                            v.RollsMore,
+                            Told(v.Earlier, f, StretchKind.Earlier),
+                            Told(v.Since, f, StretchKind.Since),
+                            Verdicts.Differ(v.Earlier, v.Before, v.Since, v.After),
+                            Plans.StandingOf(f, done),
+                            v.Converged
+                        )
+                    ),
+            ]
+        );
     }
 
-    private static CandidateAnswer Answer(Candidate c, JudgementQuery asked) => new(
-        c.Focus, c.Ranked.Gain, c.Ranked.GainLow, c.Ranked.GainHigh, c.Ranked.ChanceTop3, c.Ranked.Verdict, c.Ranked.Won, c.Ranked.Lost, c.Ranked.Rate,
-        c.Technique, c.ReasonCount, c.Left, c.Right, c.CueFrom, c.Patience, c.Cautions, c.Niggles,
-        asked.At($"/api/soft-spots/{c.Focus.Spot.Position}/{Word.Of(c.Focus.Spot.Role)}/contests"));
+    private static CandidateAnswer Answer(Candidate c, JudgementQuery asked) =>
+        new(
+            c.Focus,
+            c.Ranked.Gain,
+            c.Ranked.GainLow,
+            c.Ranked.GainHigh,
+            c.Ranked.ChanceTop3,
+            c.Ranked.Verdict,
+            c.Ranked.Won,
+            c.Ranked.Lost,
+            c.Ranked.Rate,
+            c.Technique,
+            c.ReasonCount,
+            c.Left,
+            c.Right,
+            c.CueFrom,
+            c.Patience,
+            c.Cautions,
+            c.Niggles,
+            asked.At($"/api/soft-spots/{c.Focus.Spot.Position}/{Word.Of(c.Focus.Spot.Role)}/contests")
+        );
 
     private static Task<Body<Block>> Read(HttpRequest request, string newId, GroundMap ground, TimeProvider clock) =>
-        Bodies.Read(request, (json, faults) => BlockReader.Block(json, "", faults, newId), b => BlockRules.Check(b, ground, clock.Bounds()));
+        Bodies.Read(
+            request,
+            (json, faults) => BlockReader.Block(json, "", faults, newId),
+            b => BlockRules.Check(b, ground, clock.Bounds())
+        );
 }

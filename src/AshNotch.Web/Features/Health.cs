@@ -16,9 +16,16 @@ public static class Health
     /// <summary>Maps its addresses.</summary>
     public static void MapHealth(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/healthz", (Database database) => database.Trouble() is { } trouble
-            ? Results.Json(new HealthAnswer(Core.Log.Word.Of(trouble.Fault), Product.Version, trouble.Message), LogJson.Options, statusCode: StatusCodes.Status503ServiceUnavailable)
-            : Results.Json(new HealthAnswer("ok", Product.Version, null), LogJson.Options)).ExcludeFromDescription();
+        app.MapGet("/healthz", (Database database) =>
+                database.Trouble() is { } trouble
+                    ? Results.Json(
+                        new HealthAnswer(Core.Log.Word.Of(trouble.Fault), Product.Version, trouble.Message),
+                        LogJson.Options,
+                        statusCode: StatusCodes.Status503ServiceUnavailable
+                    )
+                    : Results.Json(new HealthAnswer("ok", Product.Version, null), LogJson.Options)
+            )
+            .ExcludeFromDescription();
         app.MapGet("/schemas/logbook-1.json", () => Results.Text(Schemas.Logbook1, "application/schema+json")).ExcludeFromDescription();
     }
 }

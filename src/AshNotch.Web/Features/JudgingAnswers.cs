@@ -20,7 +20,8 @@ public record JudgementQuery(
     [FromQuery(Name = "from")] QueryDay? From,
     [FromQuery(Name = "to")] QueryDay? To,
     [FromQuery(Name = "asOf")] QueryDay? AsOf,
-    [FromQuery(Name = "peer")] QueryWord<BeltColour>? Peer)
+    [FromQuery(Name = "peer")] QueryWord<BeltColour>? Peer
+)
 {
     /// <summary>The same for a page of a list.</summary>
     public sealed record Paged(
@@ -31,8 +32,8 @@ public record JudgementQuery(
         [FromQuery(Name = "asOf")] QueryDay? AsOf,
         [FromQuery(Name = "peer")] QueryWord<BeltColour>? Peer,
         [FromQuery(Name = "page")] QueryCount? Page,
-        [FromQuery(Name = "size")] QueryCount? Size)
-        : JudgementQuery(Objective, Attire, From, To, AsOf, Peer)
+        [FromQuery(Name = "size")] QueryCount? Size
+    ) : JudgementQuery(Objective, Attire, From, To, AsOf, Peer)
     {
         /// <summary>The page that is asked for.</summary>
         internal PageQuery Part => new(Page, Size);
@@ -41,8 +42,15 @@ public record JudgementQuery(
     /// <summary>What is asked, with what the owner of a log takes for granted.</summary>
     internal JudgementAsked Of(Store.LogSnapshot log)
     {
-        DateOnly? to = To?.Value, asOf = AsOf?.Value;
-        return new JudgementAsked(Objective?.Value ?? JudgementAsked.Usual(log).Objective, Attire?.Value, From?.Value, to < asOf ? to : asOf ?? to, Peer?.Value);
+        DateOnly? to = To?.Value,
+            asOf = AsOf?.Value;
+        return new JudgementAsked(
+            Objective?.Value ?? JudgementAsked.Usual(log).Objective,
+            Attire?.Value,
+            From?.Value,
+            to < asOf ? to : asOf ?? to,
+            Peer?.Value
+        );
     }
 
     /// <summary>The same question at another address, for what is asked next.</summary>
@@ -50,9 +58,17 @@ public record JudgementQuery(
     {
         var all = new (string Name, string? Value)[]
         {
-            ("objective", Word.Of(Objective?.Value)), ("attire", Word.Of(Attire?.Value)), ("from", Day(From)), ("to", Day(To)), ("asOf", Day(AsOf)), ("peer", Word.Of(Peer?.Value)),
+            ("objective", Word.Of(Objective?.Value)),
+            ("attire", Word.Of(Attire?.Value)),
+            ("from", Day(From)),
+            ("to", Day(To)),
+            ("asOf", Day(AsOf)),
+            ("peer", Word.Of(Peer?.Value)),
         };
-        var query = string.Join('&', more.Concat(all).Where(p => p.Value is not null).Select(p => $"{p.Name}={Uri.EscapeDataString(p.Value!)}"));
+        var query = string.Join(
+            '&',
+            more.Concat(all).Where(p => p.Value is not null).Select(p => $"{p.Name}={Uri.EscapeDataString(p.Value!)}")
+        );
         return query.Length > 0 ? $"{path}?{query}" : path;
     }
 
@@ -61,8 +77,20 @@ public record JudgementQuery(
 
 /// <summary>A contest with the day and the partner it belongs to, and how far it moved what the roll was worth.</summary>
 public sealed record ContestAnswer(
-    MomentPlace Place, DateOnly Date, string? PartnerName, ContestEnd End, Actor Actor, string? Technique, Side? Side, Spot? Next, bool Finished,
-    IReadOnlyList<string> Reasons, bool Sure, double? Change, bool Drill);
+    MomentPlace Place,
+    DateOnly Date,
+    string? PartnerName,
+    ContestEnd End,
+    Actor Actor,
+    string? Technique,
+    Side? Side,
+    Spot? Next,
+    bool Finished,
+    IReadOnlyList<string> Reasons,
+    bool Sure,
+    double? Change,
+    bool Drill
+);
 
 /// <summary>Contests as they are told to people.</summary>
 internal sealed class Contests(Judged judged)
@@ -81,8 +109,20 @@ internal sealed class Contests(Judged judged)
     {
         var reading = byRoll[(contest.Place.Session, contest.Place.Roll)];
         return new ContestAnswer(
-            contest.Place, reading.Date, NameOf(reading.Against.Partner), contest.End, contest.Actor, contest.Technique,
-            contest.Side, contest.Next, contest.Finished, contest.Reasons, contest.Sure, judged.Judgement.Change(contest), reading.Against.Drill);
+            contest.Place,
+            reading.Date,
+            NameOf(reading.Against.Partner),
+            contest.End,
+            contest.Actor,
+            contest.Technique,
+            contest.Side,
+            contest.Next,
+            contest.Finished,
+            contest.Reasons,
+            contest.Sure,
+            judged.Judgement.Change(contest),
+            reading.Against.Drill
+        );
     }
 
     /// <summary>A page of them, latest first.</summary>

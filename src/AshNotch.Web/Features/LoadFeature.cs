@@ -24,9 +24,10 @@ public static class LoadFeature
     /// <summary>Maps its addresses.</summary>
     public static void MapLoad(this IEndpointRouteBuilder app) =>
         app.MapGet("/api/load", async ([AsParameters] LoadQuery asked, Snapshots snapshots, TimeProvider clock, CancellationToken stop) =>
-        {
-            var visits = (await snapshots.Now(stop)).Visits;
-            var all = WeekLoads.Of(visits, asked.AsOf?.Value ?? WeekLoads.Through(visits, clock.Today()));
-            return Figures.Of(new LoadAnswer([.. all.TakeLast(asked.Weeks?.Value ?? UsualWeeks)], all.Count));
-        }).WithTags("load");
+            {
+                var visits = (await snapshots.Now(stop)).Visits;
+                var all = WeekLoads.Of(visits, asked.AsOf?.Value ?? WeekLoads.Through(visits, clock.Today()));
+                return Figures.Of(new LoadAnswer([.. all.TakeLast(asked.Weeks?.Value ?? UsualWeeks)], all.Count));
+            })
+            .WithTags("load");
 }

@@ -39,22 +39,46 @@ public static class NiggleFeature
             return TypedResults.Ok(new NigglesAnswer(page.Items, page.Total, page.Page, page.Size, Cautions.Of(Situation.Niggle)));
         });
 
-        api.MapPost("", async Task<Results<Created<Saved>, ProblemHttpResult>> (HttpRequest request, HttpResponse response, Niggles niggles, TimeProvider clock) =>
-        {
-            var body = await Read(request, Guid.CreateVersion7().ToString(), clock);
-            return body.Refusal is { } refusal ? refusal : Versions.Created(response, niggles.Add(body.Value!), "niggle", body.Value!.Id, Address);
-        }).Accepts<Niggle>("application/json");
+        api.MapPost(
+                "",
+                async Task<Results<Created<Saved>, ProblemHttpResult>> (
+                    HttpRequest request,
+                    HttpResponse response,
+                    Niggles niggles,
+                    TimeProvider clock
+                ) =>
+                {
+                    var body = await Read(request, Guid.CreateVersion7().ToString(), clock);
+                    return body.Refusal is { } refusal
+                        ? refusal
+                        : Versions.Created(response, niggles.Add(body.Value!), "niggle", body.Value!.Id, Address);
+                }
+            )
+            .Accepts<Niggle>("application/json");
 
-        api.MapPut("/{id}", async Task<Results<Ok<Saved>, ProblemHttpResult>> (string id, HttpRequest request, HttpResponse response, Niggles niggles, TimeProvider clock) =>
-        {
-            var body = await Read(request, id, clock);
-            if (body.Refusal is { } refusal)
-                return refusal;
-            return Versions.Of(request) is { } expected ? Versions.Saved(response, niggles.Put(body.Value! with { Id = id }, expected), "niggle", id) : Problems.VersionNeeded();
-        }).Accepts<Niggle>("application/json");
+        api.MapPut(
+                "/{id}",
+                async Task<Results<Ok<Saved>, ProblemHttpResult>> (
+                    string id,
+                    HttpRequest request,
+                    HttpResponse response,
+                    Niggles niggles,
+                    TimeProvider clock
+                ) =>
+                {
+                    var body = await Read(request, id, clock);
+                    if (body.Refusal is { } refusal)
+                        return refusal;
+                    return Versions.Of(request) is { } expected
+                        ? Versions.Saved(response, niggles.Put(body.Value! with { Id = id }, expected), "niggle", id)
+                        : Problems.VersionNeeded();
+                }
+            )
+            .Accepts<Niggle>("application/json");
 
         api.MapDelete("/{id}", (string id, HttpRequest request, Niggles niggles, TimeProvider clock) =>
-            Versions.Gone(niggles.Bin(id, Versions.Of(request), clock.GetUtcNow()), "niggle"));
+            Versions.Gone(niggles.Bin(id, Versions.Of(request), clock.GetUtcNow()), "niggle")
+        );
     }
 
     private static Task<Body<Niggle>> Read(HttpRequest request, string newId, TimeProvider clock) =>

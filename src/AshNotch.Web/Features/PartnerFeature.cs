@@ -35,7 +35,8 @@ public static class PartnerFeature
     {
         var api = app.MapGroup(Address).WithTags("partners");
         api.MapGet("", async ([AsParameters] PageQuery page, Snapshots snapshots, CancellationToken stop) =>
-            TypedResults.Ok(page.Of((await snapshots.Now(stop)).Partners, p => new PartnerRead(p), usual: 200)));
+            TypedResults.Ok(page.Of((await snapshots.Now(stop)).Partners, p => new PartnerRead(p), usual: 200))
+        );
 
         api.MapGet("/{id}", Results<Ok<Partner>, ProblemHttpResult> (string id, HttpResponse response, Partners partners) =>
         {
@@ -45,22 +46,40 @@ public static class PartnerFeature
             return TypedResults.Ok(stored.Value);
         });
 
-        api.MapPost("", async Task<Results<Created<Saved>, ProblemHttpResult>> (HttpRequest request, HttpResponse response, Partners partners) =>
-        {
-            var body = await Read(request, Guid.CreateVersion7().ToString());
-            return body.Refusal is { } refusal ? refusal : Versions.Created(response, partners.Add(body.Value!), "partner", body.Value!.Id, Address);
-        }).Accepts<Partner>("application/json");
+        api.MapPost(
+                "",
+                async Task<Results<Created<Saved>, ProblemHttpResult>> (HttpRequest request, HttpResponse response, Partners partners) =>
+                {
+                    var body = await Read(request, Guid.CreateVersion7().ToString());
+                    return body.Refusal is { } refusal
+                        ? refusal
+                        : Versions.Created(response, partners.Add(body.Value!), "partner", body.Value!.Id, Address);
+                }
+            )
+            .Accepts<Partner>("application/json");
 
-        api.MapPut("/{id}", async Task<Results<Ok<Saved>, ProblemHttpResult>> (string id, HttpRequest request, HttpResponse response, Partners partners) =>
-        {
-            var body = await Read(request, id);
-            if (body.Refusal is { } refusal)
-                return refusal;
-            return Versions.Of(request) is { } expected ? Versions.Saved(response, partners.Put(body.Value! with { Id = id }, expected), "partner", id) : Problems.VersionNeeded();
-        }).Accepts<Partner>("application/json");
+        api.MapPut(
+                "/{id}",
+                async Task<Results<Ok<Saved>, ProblemHttpResult>> (
+                    string id,
+                    HttpRequest request,
+                    HttpResponse response,
+                    Partners partners
+                ) =>
+                {
+                    var body = await Read(request, id);
+                    if (body.Refusal is { } refusal)
+                        return refusal;
+                    return Versions.Of(request) is { } expected
+                        ? Versions.Saved(response, partners.Put(body.Value! with { Id = id }, expected), "partner", id)
+                        : Problems.VersionNeeded();
+                }
+            )
+            .Accepts<Partner>("application/json");
 
         api.MapDelete("/{id}", (string id, HttpRequest request, Partners partners, TimeProvider clock) =>
-            Versions.Gone(partners.Bin(id, Versions.Of(request), clock.GetUtcNow()), "partner"));
+            Versions.Gone(partners.Bin(id, Versions.Of(request), clock.GetUtcNow()), "partner")
+        );
     }
 
     private static Task<Body<Partner>> Read(HttpRequest request, string newId) =>

@@ -19,27 +19,59 @@ public static class PatternFeature
 
     /// <summary>A trap; <paramref name="Contests"/> is the address of its moments.</summary>
     public sealed record TrapAnswer(
-        Spot Spot, string? Technique, string? Reason, string? Partner, int Count, double Expected, double Chance, string Contests);
+        Spot Spot,
+        string? Technique,
+        string? Reason,
+        string? Partner,
+        int Count,
+        double Expected,
+        double Chance,
+        string Contests
+    );
 
     /// <summary>Where lost exchanges turned.</summary>
     public sealed record BadTradeAnswer(Spot Spot, string? Technique, int Count, double Lost, string Contests);
 
     /// <summary>A move that goes better on one side.</summary>
-    public sealed record OneSideAnswer(Actor Actor, string Technique, Side Weak, SideTally Left, SideTally Right, double Chance, Side? Thin, string Contests);
+    public sealed record OneSideAnswer(
+        Actor Actor,
+        string Technique,
+        Side Weak,
+        SideTally Left,
+        SideTally Right,
+        double Chance,
+        Side? Thin,
+        string Contests
+    );
 
     /// <summary>Something that happened for the first time.</summary>
     public sealed record FirstAnswer(bool Caught, string Technique, ContestAnswer Moment);
 
     /// <summary>A good place that is reached too seldom.</summary>
-    public sealed record WayInAnswer(Spot Spot, double OnceMore, double PerRoll, double Usual, IReadOnlyList<Entry> Entries, string Contests);
+    public sealed record WayInAnswer(
+        Spot Spot,
+        double OnceMore,
+        double PerRoll,
+        double Usual,
+        IReadOnlyList<Entry> Entries,
+        string Contests
+    );
 
     /// <summary>What takeaways keep coming back to; <paramref name="Lessons"/> is the address of all of them.</summary>
     public sealed record SaidAgainAnswer(string About, int Count, Takeaway Last, string Lessons);
 
     /// <summary>All patterns, of each kind the most telling; lists that found nothing are empty.</summary>
     public sealed record PatternsAnswer(
-        Objective Objective, int Rolls, IReadOnlyList<TrapAnswer> Traps, IReadOnlyList<BadTradeAnswer> BadTrades, IReadOnlyList<OneSideAnswer> OneSided,
-        IReadOnlyList<FirstAnswer> Firsts, IReadOnlyList<Untried> Untried, IReadOnlyList<SaidAgainAnswer> SaidAgain, IReadOnlyList<WayInAnswer> WaysIn);
+        Objective Objective,
+        int Rolls,
+        IReadOnlyList<TrapAnswer> Traps,
+        IReadOnlyList<BadTradeAnswer> BadTrades,
+        IReadOnlyList<OneSideAnswer> OneSided,
+        IReadOnlyList<FirstAnswer> Firsts,
+        IReadOnlyList<Untried> Untried,
+        IReadOnlyList<SaidAgainAnswer> SaidAgain,
+        IReadOnlyList<WayInAnswer> WaysIn
+    );
 
     /// <summary>Which pattern's moments are asked for: its kind, and its place in the list of that kind, from 0.</summary>
     public enum PatternKind
@@ -65,7 +97,8 @@ public static class PatternFeature
         [FromQuery(Name = "technique")] string? Technique,
         [FromQuery(Name = "reason")] string? Reason,
         [FromQuery(Name = "partner")] string? Partner,
-        [FromQuery(Name = "actor")] QueryWord<Actor>? Actor);
+        [FromQuery(Name = "actor")] QueryWord<Actor>? Actor
+    );
 
     /// <summary>Ratings of one day.</summary>
     public sealed record RatingsAsked(IReadOnlyList<SelfRating> Ratings);
@@ -76,63 +109,185 @@ public static class PatternFeature
     /// <summary>Maps its addresses.</summary>
     public static void MapPatterns(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/api/patterns", async ([AsParameters] JudgementQuery asked, Snapshots snapshots, Judgements judgements, CancellationToken stop) =>
-        {
-            var judged = await judgements.Of(asked, snapshots, stop);
-            return Figures.Of(Answer(Found(judged), judged, asked));
-        }).WithTags("judging");
+        app.MapGet(
+                "/api/patterns",
+                async ([AsParameters] JudgementQuery asked, Snapshots snapshots, Judgements judgements, CancellationToken stop) =>
+                {
+                    var judged = await judgements.Of(asked, snapshots, stop);
+                    return Figures.Of(Answer(Found(judged), judged, asked));
+                }
+            )
+            .WithTags("judging");
 
-        app.MapGet(Moments, async Task<Results<Figures<Paged<ContestAnswer>>, ProblemHttpResult>> (
-            [AsParameters] PatternQuery which, [AsParameters] JudgementQuery.Paged asked, Snapshots snapshots, Judgements judgements, CancellationToken stop) =>
-        {
-            var judged = await judgements.Of(asked, snapshots, stop);
-            return MomentsOf(Found(judged), which) is { } moments
-                ? Figures.Of(Contests.Of(judged).Page(moments, asked.Part))
-                : Problems.NotThere("such pattern in this part of the log");
-        }).WithTags("judging");
+        app.MapGet(
+                Moments,
+                async Task<Results<Figures<Paged<ContestAnswer>>, ProblemHttpResult>> (
+                    [AsParameters] PatternQuery which,
+                    [AsParameters] JudgementQuery.Paged asked,
+                    Snapshots snapshots,
+                    Judgements judgements,
+                    CancellationToken stop
+                ) =>
+                {
+                    var judged = await judgements.Of(asked, snapshots, stop);
+                    return MomentsOf(Found(judged), which) is { } moments
+                        ? Figures.Of(Contests.Of(judged).Page(moments, asked.Part))
+                        : Problems.NotThere("such pattern in this part of the log");
+                }
+            )
+            .WithTags("judging");
 
-        app.MapGet("/api/patterns/lessons", async Task<Results<Ok<Paged<Takeaway>>, ProblemHttpResult>> (
-            string? about, [AsParameters] JudgementQuery.Paged asked, Snapshots snapshots, Judgements judgements, CancellationToken stop) =>
-        {
-            var judged = await judgements.Of(asked, snapshots, stop);
-            return Found(judged).SaidAgain.FirstOrDefault(s => s.About == about) is { } said
-                ? TypedResults.Ok(asked.Part.Of([.. said.Lessons.Reverse()], l => l, usual: 20))
-                : Problems.NotThere("such pattern in this part of the log");
-        }).WithTags("judging");
+        app.MapGet(
+                "/api/patterns/lessons",
+                async Task<Results<Ok<Paged<Takeaway>>, ProblemHttpResult>> (
+                    string? about,
+                    [AsParameters] JudgementQuery.Paged asked,
+                    Snapshots snapshots,
+                    Judgements judgements,
+                    CancellationToken stop
+                ) =>
+                {
+                    var judged = await judgements.Of(asked, snapshots, stop);
+                    return Found(judged).SaidAgain.FirstOrDefault(s => s.About == about) is { } said
+                        ? TypedResults.Ok(asked.Part.Of([.. said.Lessons.Reverse()], l => l, usual: 20))
+                        : Problems.NotThere("such pattern in this part of the log");
+                }
+            )
+            .WithTags("judging");
 
-        app.MapGet("/api/self-ratings", async ([AsParameters] JudgementQuery asked, Snapshots snapshots, Judgements judgements, CancellationToken stop) =>
-            Figures.Of(Standing(await judgements.Of(asked, snapshots, stop)))).WithTags("judging");
+        app.MapGet(
+                "/api/self-ratings",
+                async ([AsParameters] JudgementQuery asked, Snapshots snapshots, Judgements judgements, CancellationToken stop) =>
+                    Figures.Of(Standing(await judgements.Of(asked, snapshots, stop)))
+            )
+            .WithTags("judging");
 
-        app.MapPost("/api/self-ratings", async Task<Results<Figures<RatingsAnswer>, ProblemHttpResult>> (
-            [AsParameters] JudgementQuery asked, HttpRequest request, Snapshots snapshots, Judgements judgements, SelfRatings ratings, TimeProvider clock, CancellationToken stop) =>
-        {
-            var body = await Bodies.Read(request, LogReader.SelfRatings, all => all.SelectMany((r, i) => LogRules.Check(r, clock.Bounds(), $"/ratings/{i}")));
-            if (body.Refusal is { } refusal)
-                return refusal;
-            ratings.Add(body.Value!);
-            return Figures.Of(Standing(await judgements.Of(asked, snapshots, stop)));
-        }).WithTags("judging").Accepts<RatingsAsked>("application/json");
+        app.MapPost(
+                "/api/self-ratings",
+                async Task<Results<Figures<RatingsAnswer>, ProblemHttpResult>> (
+                    [AsParameters] JudgementQuery asked,
+                    HttpRequest request,
+                    Snapshots snapshots,
+                    Judgements judgements,
+                    SelfRatings ratings,
+                    TimeProvider clock,
+                    CancellationToken stop
+                ) =>
+                {
+                    var body = await Bodies.Read(request, LogReader.SelfRatings, all =>
+                        all.SelectMany((r, i) => LogRules.Check(r, clock.Bounds(), $"/ratings/{i}"))
+                    );
+                    if (body.Refusal is { } refusal)
+                        return refusal;
+                    ratings.Add(body.Value!);
+                    return Figures.Of(Standing(await judgements.Of(asked, snapshots, stop)));
+                }
+            )
+            .WithTags("judging")
+            .Accepts<RatingsAsked>("application/json");
     }
 
-    private static AllPatterns Found(Judged judged) => judged.Once("patterns", () =>
-        AllPatterns.Of(judged.Readings, judged.Log.Readings, judged.Log.Lessons, Drills.Takeaways(judged), judged.Judgement, judged.Log.Reader, judged.Log.Ground));
+    private static AllPatterns Found(Judged judged) =>
+        judged.Once("patterns", () =>
+            AllPatterns.Of(
+                judged.Readings,
+                judged.Log.Readings,
+                judged.Log.Lessons,
+                Drills.Takeaways(judged),
+                judged.Judgement,
+                judged.Log.Reader,
+                judged.Log.Ground
+            )
+        );
 
     private static PatternsAnswer Answer(AllPatterns found, Judged judged, JudgementQuery asked)
     {
-        string Address(PatternKind kind, Spot? spot, string? technique, string? reason = null, string? partner = null, Actor? actor = null) => asked.At(
-            Moments, ("kind", Word.Of(kind)), ("position", spot?.Position), ("role", Word.Of(spot?.Role)), ("technique", technique), ("reason", reason), ("partner", partner), ("actor", Word.Of(actor)));
+        string Address(
+            PatternKind kind,
+            Spot? spot,
+            string? technique,
+            string? reason = null,
+            string? partner = null,
+            Actor? actor = null
+        ) =>
+            asked.At(
+                Moments,
+                ("kind", Word.Of(kind)),
+                ("position", spot?.Position),
+                ("role", Word.Of(spot?.Role)),
+                ("technique", technique),
+                ("reason", reason),
+                ("partner", partner),
+                ("actor", Word.Of(actor))
+            );
         var contests = Contests.Of(judged);
         return new PatternsAnswer(
             judged.Asked.Objective,
             judged.Readings.Count,
-            [.. found.Traps.Take(MostOfAKind).Select(t => new TrapAnswer(
-                t.Spot, t.Technique, t.Reason, contests.NameOf(t.Partner), t.Moments.Count, t.Expected, t.Chance, Address(PatternKind.Trap, t.Spot, t.Technique, t.Reason, t.Partner)))],
-            [.. found.BadTrades.Take(12).Select(t => new BadTradeAnswer(t.Spot, t.Technique, t.Moments.Count, t.Lost, Address(PatternKind.BadTrade, t.Spot, t.Technique)))],
-            [.. found.OneSided.Take(MostOfAKind).Select(o => new OneSideAnswer(o.Actor, o.Technique, o.Weak, o.Left, o.Right, o.Chance, o.Thin, Address(PatternKind.OneSided, null, o.Technique, actor: o.Actor)))],
+            [
+                .. found
+                    .Traps.Take(MostOfAKind)
+                    .Select(t => new TrapAnswer(
+                        t.Spot,
+                        t.Technique,
+                        t.Reason,
+                        contests.NameOf(t.Partner),
+                        t.Moments.Count,
+                        t.Expected,
+                        t.Chance,
+                        Address(PatternKind.Trap, t.Spot, t.Technique, t.Reason, t.Partner)
+                    )),
+            ],
+            [
+                .. found
+                    .BadTrades.Take(12)
+                    .Select(t => new BadTradeAnswer(
+                        t.Spot,
+                        t.Technique,
+                        t.Moments.Count,
+                        t.Lost,
+                        Address(PatternKind.BadTrade, t.Spot, t.Technique)
+                    )),
+            ],
+            [
+                .. found
+                    .OneSided.Take(MostOfAKind)
+                    .Select(o => new OneSideAnswer(
+                        o.Actor,
+                        o.Technique,
+                        o.Weak,
+                        o.Left,
+                        o.Right,
+                        o.Chance,
+                        o.Thin,
+                        Address(PatternKind.OneSided, null, o.Technique, actor: o.Actor)
+                    )),
+            ],
             [.. found.Firsts.Take(20).Select(f => new FirstAnswer(f.Caught, f.Technique, contests.Told(f.Moment)))],
             [.. found.Untried.Take(MostOfAKind)],
-            [.. found.SaidAgain.Take(MostOfAKind).Select(s => new SaidAgainAnswer(s.About, s.Lessons.Count, s.Lessons[^1], asked.At("/api/patterns/lessons", ("about", s.About))))],
-            [.. found.WaysIn.Take(MostOfAKind).Select(w => new WayInAnswer(w.Spot, w.OnceMore, w.PerRoll, w.Usual, w.Entries, Address(PatternKind.WayIn, w.Spot, null)))]);
+            [
+                .. found
+                    .SaidAgain.Take(MostOfAKind)
+                    .Select(s => new SaidAgainAnswer(
+                        s.About,
+                        s.Lessons.Count,
+                        s.Lessons[^1],
+                        asked.At("/api/patterns/lessons", ("about", s.About))
+                    )),
+            ],
+            [
+                .. found
+                    .WaysIn.Take(MostOfAKind)
+                    .Select(w => new WayInAnswer(
+                        w.Spot,
+                        w.OnceMore,
+                        w.PerRoll,
+                        w.Usual,
+                        w.Entries,
+                        Address(PatternKind.WayIn, w.Spot, null)
+                    )),
+            ]
+        );
     }
 
     private static IReadOnlyList<Contest>? MomentsOf(AllPatterns found, PatternQuery which)
@@ -140,9 +295,15 @@ public static class PatternFeature
         var spot = which is { Position: { } position, Role.Value: { } role } ? new Spot(position, role) : (Spot?)null;
         return which.Kind?.Value switch
         {
-            PatternKind.Trap => found.Traps.FirstOrDefault(t => t.Spot == spot && t.Technique == which.Technique && t.Reason == which.Reason && t.Partner == which.Partner)?.Moments,
+            PatternKind.Trap => found
+                .Traps.FirstOrDefault(t =>
+                    t.Spot == spot && t.Technique == which.Technique && t.Reason == which.Reason && t.Partner == which.Partner
+                )
+                ?.Moments,
             PatternKind.BadTrade => found.BadTrades.FirstOrDefault(t => t.Spot == spot && t.Technique == which.Technique)?.Moments,
-            PatternKind.OneSided => found.OneSided.FirstOrDefault(o => o.Actor == which.Actor?.Value && o.Technique == which.Technique)?.Moments,
+            PatternKind.OneSided => found
+                .OneSided.FirstOrDefault(o => o.Actor == which.Actor?.Value && o.Technique == which.Technique)
+                ?.Moments,
             PatternKind.WayIn => found.WaysIn.FirstOrDefault(w => w.Spot == spot)?.Moments,
             _ => null,
         };

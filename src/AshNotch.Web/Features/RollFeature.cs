@@ -36,42 +36,59 @@ public static class RollFeature
         [FromQuery(Name = "to")] QueryDay? To,
         [FromQuery(Name = "q")] string? Words,
         [FromQuery(Name = "page")] QueryCount? Number,
-        [FromQuery(Name = "size")] QueryCount? Items)
-        : PageQuery(Number, Items);
+        [FromQuery(Name = "size")] QueryCount? Items
+    ) : PageQuery(Number, Items);
 
     /// <summary>Maps its addresses.</summary>
     public static void MapRolls(this IEndpointRouteBuilder app)
     {
         app.MapGet("/api/rolls", ([AsParameters] RollsQuery asked, Rolls rolls) =>
-        {
-            var (skip, take) = asked.Range(30);
-            var found = rolls.List(
-                new RollFilter
-                {
-                    Partner = Said(asked.Partner),
-                    Belt = asked.Belt?.Value,
-                    Attire = asked.Attire?.Value,
-                    Position = Said(asked.Position),
-                    Role = asked.Role?.Value,
-                    Technique = Said(asked.Technique),
-                    Reason = Said(asked.Reason),
-                    From = asked.From?.Value,
-                    To = asked.To?.Value,
-                    Words = Said(asked.Words),
-                },
-                skip, take);
-            return TypedResults.Ok(new Paged<RollRow>(found.Items, found.Total, asked.Page, take) { Unreadable = found.Unreadable is { Count: > 0 } some ? some : null });
-        }).WithTags("rolls");
+            {
+                var (skip, take) = asked.Range(30);
+                var found = rolls.List(
+                    new RollFilter
+                    {
+                        Partner = Said(asked.Partner),
+                        Belt = asked.Belt?.Value,
+                        Attire = asked.Attire?.Value,
+                        Position = Said(asked.Position),
+                        Role = asked.Role?.Value,
+                        Technique = Said(asked.Technique),
+                        Reason = Said(asked.Reason),
+                        From = asked.From?.Value,
+                        To = asked.To?.Value,
+                        Words = Said(asked.Words),
+                    },
+                    skip,
+                    take
+                );
+                return TypedResults.Ok(
+                    new Paged<RollRow>(found.Items, found.Total, asked.Page, take)
+                    {
+                        Unreadable = found.Unreadable is { Count: > 0 } some ? some : null,
+                    }
+                );
+            })
+            .WithTags("rolls");
 
         app.MapGet("/api/next-moments", async (Snapshots snapshots, CancellationToken stop) =>
-        {
-            var log = await snapshots.Now(stop);
-            return TypedResults.Ok(new NextMomentsAnswer([.. log.Ground.Spots.Select(s => new NextFrom(s, Of(log.Next[s], Actor.Me), Of(log.Next[s], Actor.Them)))]));
-        }).WithTags("rolls");
+            {
+                var log = await snapshots.Now(stop);
+                return TypedResults.Ok(
+                    new NextMomentsAnswer([
+                        .. log.Ground.Spots.Select(s => new NextFrom(s, Of(log.Next[s], Actor.Me), Of(log.Next[s], Actor.Them))),
+                    ])
+                );
+            })
+            .WithTags("rolls");
     }
 
     private static IReadOnlyList<NextAnswer> Of(IReadOnlyList<NextMoment> next, Actor actor) =>
-        [.. next.Where(n => n.Actor == actor).Take(Offered).Select(n => new NextAnswer(n.Technique, n.To.Count > 0 ? [.. n.To.Take(MostEnds).Select(t => t.ToString())] : null))];
+        [
+            .. next.Where(n => n.Actor == actor)
+                .Take(Offered)
+                .Select(n => new NextAnswer(n.Technique, n.To.Count > 0 ? [.. n.To.Take(MostEnds).Select(t => t.ToString())] : null)),
+        ];
 
     private static string? Said(string? text) => string.IsNullOrEmpty(text) ? null : text;
 }

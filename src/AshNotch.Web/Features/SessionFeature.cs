@@ -45,14 +45,31 @@ public static class SessionFeature
         {
             var (skip, take) = page.Range(30);
             var found = sessions.List(skip, take);
-            return TypedResults.Ok(new Paged<SessionRead>([.. found.Items.Select(s => new SessionRead(s))], found.Total, page.Page, take) { Unreadable = found.Unreadable is { Count: > 0 } some ? some : null });
+            return TypedResults.Ok(
+                new Paged<SessionRead>([.. found.Items.Select(s => new SessionRead(s))], found.Total, page.Page, take)
+                {
+                    Unreadable = found.Unreadable is { Count: > 0 } some ? some : null,
+                }
+            );
         });
 
-        api.MapPost("", async Task<Results<Created<Saved>, ProblemHttpResult>> (HttpRequest request, HttpResponse response, Sessions sessions, Writing writing, CancellationToken stop) =>
-        {
-            var body = await writing.Session(request, Guid.CreateVersion7().ToString(), stop);
-            return body.Refusal is { } refusal ? refusal : Versions.Created(response, sessions.Add(body.Value!), "session", body.Value!.Id, Address);
-        }).Accepts<Session>("application/json");
+        api.MapPost(
+                "",
+                async Task<Results<Created<Saved>, ProblemHttpResult>> (
+                    HttpRequest request,
+                    HttpResponse response,
+                    Sessions sessions,
+                    Writing writing,
+                    CancellationToken stop
+                ) =>
+                {
+                    var body = await writing.Session(request, Guid.CreateVersion7().ToString(), stop);
+                    return body.Refusal is { } refusal
+                        ? refusal
+                        : Versions.Created(response, sessions.Add(body.Value!), "session", body.Value!.Id, Address);
+                }
+            )
+            .Accepts<Session>("application/json");
 
         api.MapGet("/{id}", Results<Ok<SessionRead>, ProblemHttpResult> (string id, HttpResponse response, Sessions sessions) =>
         {
@@ -62,29 +79,44 @@ public static class SessionFeature
             return TypedResults.Ok(new SessionRead(stored));
         });
 
-        api.MapPut("/{id}", async Task<Results<Ok<Saved>, Created<Saved>, ProblemHttpResult>> (
-            string id, HttpRequest request, HttpResponse response, Sessions sessions, Writing writing, TimeProvider clock, CancellationToken stop) =>
-        {
-            var body = await writing.Session(request, id, stop);
-            if (body.Refusal is { } refusal)
-                return refusal;
-            var session = body.Value! with { Id = id };
-            if (Versions.Of(request) is not { } expected)
-                return Problems.VersionNeeded();
-            if (ReferenceEquals(expected, Expected.Nothing))
-            {
-                // A draft that goes up twice is a change of the same session, not a second one.
-                var added = sessions.Add(session);
-                return added.Outcome == WriteOutcome.Exists ? Problems.Stale()
-                    : Versions.Created(response, added, "session", id, Address).Result is Created<Saved> created ? created : Problems.Stale();
-            }
+        api.MapPut(
+                "/{id}",
+                async Task<Results<Ok<Saved>, Created<Saved>, ProblemHttpResult>> (
+                    string id,
+                    HttpRequest request,
+                    HttpResponse response,
+                    Sessions sessions,
+                    Writing writing,
+                    TimeProvider clock,
+                    CancellationToken stop
+                ) =>
+                {
+                    var body = await writing.Session(request, id, stop);
+                    if (body.Refusal is { } refusal)
+                        return refusal;
+                    var session = body.Value! with { Id = id };
+                    if (Versions.Of(request) is not { } expected)
+                        return Problems.VersionNeeded();
+                    if (ReferenceEquals(expected, Expected.Nothing))
+                    {
+                        // A draft that goes up twice is a change of the same session, not a second one.
+                        var added = sessions.Add(session);
+                        return added.Outcome == WriteOutcome.Exists ? Problems.Stale()
+                            : Versions.Created(response, added, "session", id, Address).Result is Created<Saved> created ? created
+                            : Problems.Stale();
+                    }
 
-            var written = sessions.Put(session, body.HasRolls, expected, clock.GetUtcNow());
-            return Versions.Saved(response, written, "session", id).Result is Ok<Saved> ok ? ok : Versions.Refusal(written, "session")!;
-        }).Accepts<Session>("application/json");
+                    var written = sessions.Put(session, body.HasRolls, expected, clock.GetUtcNow());
+                    return Versions.Saved(response, written, "session", id).Result is Ok<Saved> ok
+                        ? ok
+                        : Versions.Refusal(written, "session")!;
+                }
+            )
+            .Accepts<Session>("application/json");
 
         api.MapDelete("/{id}", (string id, HttpRequest request, Sessions sessions, TimeProvider clock) =>
-            Versions.Gone(sessions.Bin(id, Versions.Of(request), clock.GetUtcNow()), "session"));
+            Versions.Gone(sessions.Bin(id, Versions.Of(request), clock.GetUtcNow()), "session")
+        );
 
         MapRollsUnder(api.MapGroup("/{id}/rolls"));
     }
@@ -92,16 +124,34 @@ public static class SessionFeature
     private static void MapRollsUnder(RouteGroupBuilder api)
     {
         api.MapGet("", Results<Ok<Paged<Roll>>, ProblemHttpResult> (string id, [AsParameters] PageQuery page, Sessions sessions) =>
-            sessions.Get(id) is { } stored ? TypedResults.Ok(page.Of(stored.Value.Rolls, r => r)) : Problems.NotThere("session"));
+            sessions.Get(id) is { } stored ? TypedResults.Ok(page.Of(stored.Value.Rolls, r => r)) : Problems.NotThere("session")
+        );
 
-        api.MapPost("", async Task<Results<Created<Saved>, ProblemHttpResult>> (string id, HttpRequest request, HttpResponse response, Sessions sessions, Writing writing, CancellationToken stop) =>
-        {
-            var body = await writing.Roll(request, Guid.CreateVersion7().ToString(), stop);
-            if (body.Refusal is { } refusal)
-                return refusal;
-            var written = sessions.AddRoll(id, body.Value!);
-            return Versions.Created(response, written, written.Outcome == WriteOutcome.Missing ? "session" : "roll", body.Value!.Id, $"{Address}/{Uri.EscapeDataString(id)}/rolls");
-        }).Accepts<Roll>("application/json");
+        api.MapPost(
+                "",
+                async Task<Results<Created<Saved>, ProblemHttpResult>> (
+                    string id,
+                    HttpRequest request,
+                    HttpResponse response,
+                    Sessions sessions,
+                    Writing writing,
+                    CancellationToken stop
+                ) =>
+                {
+                    var body = await writing.Roll(request, Guid.CreateVersion7().ToString(), stop);
+                    if (body.Refusal is { } refusal)
+                        return refusal;
+                    var written = sessions.AddRoll(id, body.Value!);
+                    return Versions.Created(
+                        response,
+                        written,
+                        written.Outcome == WriteOutcome.Missing ? "session" : "roll",
+                        body.Value!.Id,
+                        $"{Address}/{Uri.EscapeDataString(id)}/rolls"
+                    );
+                }
+            )
+            .Accepts<Roll>("application/json");
 
         api.MapGet("/{roll}", Results<Ok<RollRead>, ProblemHttpResult> (string id, string roll, HttpResponse response, Sessions sessions) =>
         {
@@ -111,17 +161,31 @@ public static class SessionFeature
             return TypedResults.Ok(new RollRead(stored));
         });
 
-        api.MapPut("/{roll}", async Task<Results<Ok<Saved>, ProblemHttpResult>> (
-            string id, string roll, HttpRequest request, HttpResponse response, Sessions sessions, Writing writing, CancellationToken stop) =>
-        {
-            var body = await writing.Roll(request, roll, stop);
-            if (body.Refusal is { } refusal)
-                return refusal;
-            return Versions.Of(request) is { } expected ? Versions.Saved(response, sessions.PutRoll(id, body.Value! with { Id = roll }, expected), "roll", roll) : Problems.VersionNeeded();
-        }).Accepts<Roll>("application/json");
+        api.MapPut(
+                "/{roll}",
+                async Task<Results<Ok<Saved>, ProblemHttpResult>> (
+                    string id,
+                    string roll,
+                    HttpRequest request,
+                    HttpResponse response,
+                    Sessions sessions,
+                    Writing writing,
+                    CancellationToken stop
+                ) =>
+                {
+                    var body = await writing.Roll(request, roll, stop);
+                    if (body.Refusal is { } refusal)
+                        return refusal;
+                    return Versions.Of(request) is { } expected
+                        ? Versions.Saved(response, sessions.PutRoll(id, body.Value! with { Id = roll }, expected), "roll", roll)
+                        : Problems.VersionNeeded();
+                }
+            )
+            .Accepts<Roll>("application/json");
 
         api.MapDelete("/{roll}", (string id, string roll, HttpRequest request, Sessions sessions, TimeProvider clock) =>
-            Versions.Gone(sessions.BinRoll(id, roll, Versions.Of(request), clock.GetUtcNow()), "roll"));
+            Versions.Gone(sessions.BinRoll(id, roll, Versions.Of(request), clock.GetUtcNow()), "roll")
+        );
     }
 
     /// <summary>Reads sessions and rolls that are to be written, and checks them against the log as it is.</summary>
@@ -134,7 +198,8 @@ public static class SessionFeature
             return await Bodies.Read(
                 request,
                 (json, faults) => LogReader.Session(json, "", faults, newId),
-                s => LogRules.Check(s, ground, clock.Bounds()).Concat(LogbookFile.UnknownPartners(s, partners.Ids())));
+                s => LogRules.Check(s, ground, clock.Bounds()).Concat(LogbookFile.UnknownPartners(s, partners.Ids()))
+            );
         }
 
         /// <summary>A roll.</summary>
@@ -144,7 +209,8 @@ public static class SessionFeature
             return await Bodies.Read(
                 request,
                 (json, faults) => LogReader.Roll(json, "", faults, newId),
-                r => LogRules.Check(r, ground).Concat(UnknownPartner(r)));
+                r => LogRules.Check(r, ground).Concat(UnknownPartner(r))
+            );
         }
 
         private IEnumerable<Fault> UnknownPartner(Roll roll)

@@ -18,24 +18,52 @@ public static class TransferFeature
     public static void MapTransfers(this IEndpointRouteBuilder app)
     {
         app.MapGet("/api/export/logbook.json", (HttpContext context, Transfers transfers, TimeProvider clock) =>
-        {
-            var response = context.Response;
-            response.ContentType = "application/json; charset=utf-8";
-            response.Headers.ContentDisposition = $"attachment; filename=\"ash-notch-{clock.GetUtcNow():yyyy-MM-dd}.json\"";
-            return transfers.Export(log => LogbookFile.Write(
-                response.Body,
-                new LogbookParts(log.Athlete ?? Unnamed, log.Partners, log.Sessions, log.Words, log.SelfRatings, log.Blocks, log.Niggles) { MadeBy = Product.MadeBy, Unreadable = log.Unreadable },
-                context.RequestAborted));
-        }).WithTags("data").Produces<object>(contentType: "application/json");
+            {
+                var response = context.Response;
+                response.ContentType = "application/json; charset=utf-8";
+                response.Headers.ContentDisposition = $"attachment; filename=\"ash-notch-{clock.GetUtcNow():yyyy-MM-dd}.json\"";
+                return transfers.Export(log =>
+                    LogbookFile.Write(
+                        response.Body,
+                        new LogbookParts(
+                            log.Athlete ?? Unnamed,
+                            log.Partners,
+                            log.Sessions,
+                            log.Words,
+                            log.SelfRatings,
+                            log.Blocks,
+                            log.Niggles
+                        )
+                        {
+                            MadeBy = Product.MadeBy,
+                            Unreadable = log.Unreadable,
+                        },
+                        context.RequestAborted
+                    )
+                );
+            })
+            .WithTags("data")
+            .Produces<object>(contentType: "application/json");
 
-        app.MapPost("/api/import", async Task<Results<Ok<ImportReport>, ProblemHttpResult>> (HttpRequest request, Transfers transfers, TimeProvider clock, CancellationToken stop) =>
-        {
-            var reading = await LogbookFile.Read(request.Body, clock.Bounds(), stop);
-            if (reading.Logbook is not { } logbook)
-                return Refused(reading.Faults);
-            var done = await Task.Run(() => transfers.Import(logbook, stop), stop);
-            return done.Report is { } report ? TypedResults.Ok(report) : Problems.Of(done.Faults);
-        }).WithTags("data").WithMetadata(new RequestSizeLimitAttribute(Server.LargestLogbook)).Accepts<object>("application/json", "*/*");
+        app.MapPost(
+                "/api/import",
+                async Task<Results<Ok<ImportReport>, ProblemHttpResult>> (
+                    HttpRequest request,
+                    Transfers transfers,
+                    TimeProvider clock,
+                    CancellationToken stop
+                ) =>
+                {
+                    var reading = await LogbookFile.Read(request.Body, clock.Bounds(), stop);
+                    if (reading.Logbook is not { } logbook)
+                        return Refused(reading.Faults);
+                    var done = await Task.Run(() => transfers.Import(logbook, stop), stop);
+                    return done.Report is { } report ? TypedResults.Ok(report) : Problems.Of(done.Faults);
+                }
+            )
+            .WithTags("data")
+            .WithMetadata(new RequestSizeLimitAttribute(Server.LargestLogbook))
+            .Accepts<object>("application/json", "*/*");
     }
 
     /// <summary>A file that was refused whole: 400 when it is no JSON, 422 when its contents do not hold.</summary>

@@ -19,16 +19,22 @@ public static class Bodies
     /// <param name="request">The request.</param>
     /// <param name="read">Reads a value and notes faults of shape.</param>
     /// <param name="check">Faults of meaning, looked at when the shape is right.</param>
-    public static async Task<Body<T>> Read<T>(
-        HttpRequest request, Func<JsonElement, FaultList, T> read, Func<T, IEnumerable<Fault>> check)
+    public static async Task<Body<T>> Read<T>(HttpRequest request, Func<JsonElement, FaultList, T> read, Func<T, IEnumerable<Fault>> check)
         where T : class
     {
         if (!request.HasJsonContentType())
-            return new Body<T>(null, Problems.Of(StatusCodes.Status415UnsupportedMediaType, "Not served.", "Send JSON, with the content type application/json."));
+            return new Body<T>(
+                null,
+                Problems.Of(StatusCodes.Status415UnsupportedMediaType, "Not served.", "Send JSON, with the content type application/json.")
+            );
         var faults = new FaultList();
         try
         {
-            using var document = await JsonDocument.ParseAsync(request.Body, new JsonDocumentOptions { MaxDepth = Deepest }, request.HttpContext.RequestAborted);
+            using var document = await JsonDocument.ParseAsync(
+                request.Body,
+                new JsonDocumentOptions { MaxDepth = Deepest },
+                request.HttpContext.RequestAborted
+            );
             var value = read(document.RootElement, faults);
             if (faults.Count == 0)
                 faults.AddRange(check(value));
@@ -42,11 +48,20 @@ public static class Bodies
         catch (JsonException fault)
         {
             var where = fault.LineNumber is { } line ? $" near line {line + 1}" : "";
-            return new Body<T>(null, Problems.Of([new Fault("", $"The body is not readable as JSON{where}.")], StatusCodes.Status400BadRequest));
+            return new Body<T>(
+                null,
+                Problems.Of([new Fault("", $"The body is not readable as JSON{where}.")], StatusCodes.Status400BadRequest)
+            );
         }
         catch (InvalidOperationException)
         {
-            return new Body<T>(null, Problems.Of([new Fault("", "The body holds half a character (a lone surrogate) in a member's name.")], StatusCodes.Status400BadRequest));
+            return new Body<T>(
+                null,
+                Problems.Of(
+                    [new Fault("", "The body holds half a character (a lone surrogate) in a member's name.")],
+                    StatusCodes.Status400BadRequest
+                )
+            );
         }
     }
 }

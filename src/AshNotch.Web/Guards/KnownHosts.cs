@@ -12,17 +12,29 @@ public static class KnownHosts
     public static void UseKnownHosts(this WebApplication app)
     {
         var log = app.Services.GetRequiredService<ILoggerFactory>().CreateLogger(typeof(KnownHosts));
-        app.Use(async (context, next) =>
-        {
-            if (Names.Contains(context.Request.Host.Host))
+        app.Use(
+            async (context, next) =>
             {
-                await next(context);
-                return;
-            }
+                if (Names.Contains(context.Request.Host.Host))
+                {
+                    await next(context);
+                    return;
+                }
 
-            log.LogWarning("Refused {Method} {Path} for the host {Host}", context.Request.Method, Short.Of(context.Request.Path), Short.Of(context.Request.Host.Host));
-            await Problems.Of(StatusCodes.Status400BadRequest, "Not served.", "This address is not answered here. Open Ash Notch at the address that it names when it starts.")
-                .ExecuteAsync(context);
-        });
+                log.LogWarning(
+                    "Refused {Method} {Path} for the host {Host}",
+                    context.Request.Method,
+                    Short.Of(context.Request.Path),
+                    Short.Of(context.Request.Host.Host)
+                );
+                await Problems
+                    .Of(
+                        StatusCodes.Status400BadRequest,
+                        "Not served.",
+                        "This address is not answered here. Open Ash Notch at the address that it names when it starts."
+                    )
+                    .ExecuteAsync(context);
+            }
+        );
     }
 }

@@ -16,31 +16,38 @@ public static class LargeBodies
     private const int Piece = 64 * 1024;
 
     /// <summary>Refuses bodies that announce more than <see cref="Server.LargestBody"/>, but where the endpoint has a limit of its own.</summary>
-    public static void UseLargeBodies(this IApplicationBuilder app) => app.Use(async (context, next) =>
-    {
-        var request = context.Request;
-        if (request.ContentLength is not > Server.LargestBody || context.GetEndpoint()?.Metadata.GetMetadata<IRequestSizeLimitMetadata>() is not null)
-        {
-            await next();
-            return;
-        }
-
-        if (request.ContentLength <= MostThrownAway && context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } limit)
-        {
-            limit.MaxRequestBodySize = MostThrownAway;
-            var piece = ArrayPool<byte>.Shared.Rent(Piece);
-            try
+    public static void UseLargeBodies(this IApplicationBuilder app) =>
+        app.Use(
+            async (context, next) =>
             {
-                while (await request.Body.ReadAsync(piece, context.RequestAborted) > 0)
+                var request = context.Request;
+                if (
+                    request.ContentLength is not > Server.LargestBody
+                    || context.GetEndpoint()?.Metadata.GetMetadata<IRequestSizeLimitMetadata>() is not null
+                )
                 {
+                    await next();
+                    return;
                 }
-            }
-            finally
-            {
-                ArrayPool<byte>.Shared.Return(piece);
-            }
-        }
 
-        await Problems.TooLarge.ExecuteAsync(context);
-    });
+                if (
+                    request.ContentLength <= MostThrownAway
+                    && context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } limit
+                )
+                {
+                    limit.MaxRequestBodySize = MostThrownAway;
+                    var piece = ArrayPool<byte>.Shared.Rent(Piece);
+                    try
+                    {
+                        while (await request.Body.ReadAsync(piece, context.RequestAborted) > 0) { }
+                    }
+                    finally
+                    {
+                        ArrayPool<byte>.Shared.Return(piece);
+                    }
+                }
+
+                await Problems.TooLarge.ExecuteAsync(context);
+            }
+        );
 }

@@ -6,30 +6,33 @@ namespace AshNotch.Web.Guards;
 public static class Pages
 {
     private const string Policy =
-        "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; " +
-        "manifest-src 'self'; worker-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+        "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; "
+        + "manifest-src 'self'; worker-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
     private const string Permissions =
         "accelerometer=(), browsing-topics=(), camera=(), display-capture=(), geolocation=(), gyroscope=(), magnetometer=(), microphone=(), midi=(), payment=(), usb=()";
 
     /// <summary>Says it on every answer, those of errors too: the headers are written when the answer starts, whoever makes it.</summary>
-    public static void UsePageHeaders(this WebApplication app) => app.Use((context, next) =>
-    {
-        context.Response.OnStarting(() =>
-        {
-            var headers = context.Response.Headers;
-            headers.ContentSecurityPolicy = Policy;
-            headers.XContentTypeOptions = "nosniff";
-            headers["Referrer-Policy"] = "no-referrer";
-            headers["Cross-Origin-Opener-Policy"] = "same-origin";
-            headers["Cross-Origin-Resource-Policy"] = "same-origin";
-            headers["Permissions-Policy"] = Permissions;
-            if (SameOrigin.IsData(context.Request.Path))
-                headers.CacheControl = "no-store";
-            return Task.CompletedTask;
-        });
-        return next(context);
-    });
+    public static void UsePageHeaders(this WebApplication app) =>
+        app.Use(
+            (context, next) =>
+            {
+                context.Response.OnStarting(() =>
+                {
+                    var headers = context.Response.Headers;
+                    headers.ContentSecurityPolicy = Policy;
+                    headers.XContentTypeOptions = "nosniff";
+                    headers["Referrer-Policy"] = "no-referrer";
+                    headers["Cross-Origin-Opener-Policy"] = "same-origin";
+                    headers["Cross-Origin-Resource-Policy"] = "same-origin";
+                    headers["Permissions-Policy"] = Permissions;
+                    if (SameOrigin.IsData(context.Request.Path))
+                        headers.CacheControl = "no-store";
+                    return Task.CompletedTask;
+                });
+                return next(context);
+            }
+        );
 
     /// <summary>Serves the built front end: names with a hash for ever, the rest asked for anew each time.</summary>
     public static void UsePages(this WebApplication app)
@@ -38,11 +41,15 @@ public static class Pages
         foreach (var (ending, type) in types.Mappings.Where(m => m.Value.StartsWith("text/", StringComparison.Ordinal)).ToList())
             types.Mappings[ending] = type + "; charset=utf-8";
         app.UseDefaultFiles();
-        app.UseStaticFiles(new StaticFileOptions
-        {
-            ContentTypeProvider = types,
-            OnPrepareResponse = file => file.Context.Response.Headers.CacheControl =
-                file.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
-        });
+        app.UseStaticFiles(
+            new StaticFileOptions
+            {
+                ContentTypeProvider = types,
+                OnPrepareResponse = file =>
+                    file.Context.Response.Headers.CacheControl = file.Context.Request.Path.StartsWithSegments("/assets")
+                        ? "public, max-age=31536000, immutable"
+                        : "no-cache",
+            }
+        );
     }
 }

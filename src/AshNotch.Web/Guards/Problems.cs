@@ -11,40 +11,75 @@ public static class Problems
 {
     /// <summary>For a body larger than <see cref="Server.LargestBody"/>.</summary>
     public static ProblemHttpResult TooLarge =>
-        Of(StatusCodes.Status413PayloadTooLarge, "Too large.", $"More than {Server.LargestBody / 1024} KiB in one go is not taken here; a whole logbook goes to the import.");
+        Of(
+            StatusCodes.Status413PayloadTooLarge,
+            "Too large.",
+            $"More than {Server.LargestBody / 1024} KiB in one go is not taken here; a whole logbook goes to the import."
+        );
 
     /// <summary>A problem of its own.</summary>
     public static ProblemHttpResult Of(int status, string title, string detail) =>
-        TypedResults.Problem(new ProblemDetails { Status = status, Title = title, Detail = detail });
+        TypedResults.Problem(
+            new ProblemDetails
+            {
+                Status = status,
+                Title = title,
+                Detail = detail,
+            }
+        );
 
     /// <summary>Faults, each under its JSON pointer.</summary>
     public static ProblemHttpResult Of(IReadOnlyCollection<Fault> faults, int status = StatusCodes.Status422UnprocessableEntity) =>
-        TypedResults.Problem(new HttpValidationProblemDetails(faults.GroupBy(f => f.Pointer).ToDictionary(g => g.Key, g => g.Select(f => f.Sentence).ToArray()))
-        {
-            Status = status,
-            Title = "This cannot be kept as it is.",
-            Detail = faults.First().Sentence,
-        });
+        TypedResults.Problem(
+            new HttpValidationProblemDetails(
+                faults.GroupBy(f => f.Pointer).ToDictionary(g => g.Key, g => g.Select(f => f.Sentence).ToArray())
+            )
+            {
+                Status = status,
+                Title = "This cannot be kept as it is.",
+                Detail = faults.First().Sentence,
+            }
+        );
 
     /// <summary>404.</summary>
     public static ProblemHttpResult NotThere(string what) =>
-        Of(StatusCodes.Status404NotFound, "Not there.", $"There is no {what} here; it may have been deleted. Look in the bin, or go back to the list.");
+        Of(
+            StatusCodes.Status404NotFound,
+            "Not there.",
+            $"There is no {what} here; it may have been deleted. Look in the bin, or go back to the list."
+        );
 
     /// <summary>412.</summary>
     public static ProblemHttpResult Stale() =>
-        Of(StatusCodes.Status412PreconditionFailed, "Changed elsewhere.", "This was changed somewhere else in the meantime. Read it again, put your change on top and save once more; nothing of yours was written.");
+        Of(
+            StatusCodes.Status412PreconditionFailed,
+            "Changed elsewhere.",
+            "This was changed somewhere else in the meantime. Read it again, put your change on top and save once more; nothing of yours was written."
+        );
 
     /// <summary>409.</summary>
     public static ProblemHttpResult Exists(string what) =>
-        Of(StatusCodes.Status409Conflict, "Already there.", $"A {what} of this id exists already, perhaps in the bin. Use another id, or change the one that is there.");
+        Of(
+            StatusCodes.Status409Conflict,
+            "Already there.",
+            $"A {what} of this id exists already, perhaps in the bin. Use another id, or change the one that is there."
+        );
 
     /// <summary>428.</summary>
     public static ProblemHttpResult VersionNeeded() =>
-        Of(StatusCodes.Status428PreconditionRequired, "Which version?", "Send the ETag you read as If-Match, so that nobody's change is overwritten; or If-None-Match: * to make a new one.");
+        Of(
+            StatusCodes.Status428PreconditionRequired,
+            "Which version?",
+            "Send the ETag you read as If-Match, so that nobody's change is overwritten; or If-None-Match: * to make a new one."
+        );
 
     /// <summary>What the store cannot do, for reasons outside the program: 507 when there is no room, else 503.</summary>
-    public static ProblemHttpResult Of(StoreException fault) => Of(
-        fault.Fault == StoreFault.Full ? StatusCodes.Status507InsufficientStorage : StatusCodes.Status503ServiceUnavailable, "The log cannot be used just now.", fault.Message);
+    public static ProblemHttpResult Of(StoreException fault) =>
+        Of(
+            fault.Fault == StoreFault.Full ? StatusCodes.Status507InsufficientStorage : StatusCodes.Status503ServiceUnavailable,
+            "The log cannot be used just now.",
+            fault.Message
+        );
 
     /// <summary>A status without a body, as a sentence.</summary>
     public static Task ForBareStatus(StatusCodeContext context)
@@ -72,9 +107,17 @@ internal sealed class Failures(ILogger<Failures> log) : IExceptionHandler
         {
             StoreException fault => Problems.Of(fault),
             BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => Problems.TooLarge,
-            BadHttpRequestException bad => Problems.Of(bad.StatusCode, "Not understood.", "The request could not be read. Check its address and its parameters."),
+            BadHttpRequestException bad => Problems.Of(
+                bad.StatusCode,
+                "Not understood.",
+                "The request could not be read. Check its address and its parameters."
+            ),
             OperationCanceledException => Problems.Of(CalledOff, "Stopped.", "The request was called off; nothing of it was kept."),
-            _ => Problems.Of(StatusCodes.Status500InternalServerError, "That is our fault.", "Something went wrong inside Ash Notch. What you had entered before is safe; try again, and keep your words until it works."),
+            _ => Problems.Of(
+                StatusCodes.Status500InternalServerError,
+                "That is our fault.",
+                "Something went wrong inside Ash Notch. What you had entered before is safe; try again, and keep your words until it works."
+            ),
         };
         if (exception is StoreException outside)
             log.LogWarning("{Method} {Path}: {Says}", context.Request.Method, context.Request.Path, outside.Message);

@@ -18,7 +18,8 @@ public readonly record struct QueryWord<T>(T? Value, string? Wrong) : IQueryValu
     where T : struct, Enum
 {
     /// <inheritdoc />
-    public static QueryWord<T> Parse(string s, IFormatProvider? provider) => s.Length == 0 ? default
+    public static QueryWord<T> Parse(string s, IFormatProvider? provider) =>
+        s.Length == 0 ? default
         : Word.TryRead<T>(s, out var value) ? new(value, null)
         : new(null, $"'{Short.Of(s)}' is not one of {string.Join(", ", Word.All<T>())}.");
 
@@ -57,7 +58,8 @@ public readonly record struct QueryCount(int? Value, string? Wrong) : IQueryValu
     private const int Most = 1_000_000;
 
     /// <inheritdoc />
-    public static QueryCount Parse(string s, IFormatProvider? provider) => s.Length == 0 ? default
+    public static QueryCount Parse(string s, IFormatProvider? provider) =>
+        s.Length == 0 ? default
         : int.TryParse(s, NumberStyles.None, CultureInfo.InvariantCulture, out var value) && value is >= 1 and <= Most ? new(value, null)
         : new(null, $"'{Short.Of(s)}' is not a whole number from 1 to {Most}.");
 
@@ -114,22 +116,29 @@ public static class QueryFaults
     /// <summary>Looks at every argument of every endpoint of the group.</summary>
     public static RouteGroupBuilder WithCheckedAddresses(this RouteGroupBuilder group)
     {
-        group.AddEndpointFilter(async (context, next) =>
-        {
-            foreach (var (name, value) in context.HttpContext.Request.RouteValues)
-                if (value is string id && LogRules.Id(id, "/" + name).FirstOrDefault() is { } fault)
-                    return Problems.Of([fault], StatusCodes.Status400BadRequest);
-            var days = context.HttpContext.RequestServices.GetRequiredService<TimeProvider>().Bounds();
-            List<Fault> faults = [.. context.Arguments.Where(a => a is not null).SelectMany(a => In(a!, days))];
-            return faults.Count > 0 ? Problems.Of(faults, StatusCodes.Status400BadRequest) : await next(context);
-        });
+        group.AddEndpointFilter(
+            async (context, next) =>
+            {
+                foreach (var (name, value) in context.HttpContext.Request.RouteValues)
+                    if (value is string id && LogRules.Id(id, "/" + name).FirstOrDefault() is { } fault)
+                        return Problems.Of([fault], StatusCodes.Status400BadRequest);
+                var days = context.HttpContext.RequestServices.GetRequiredService<TimeProvider>().Bounds();
+                List<Fault> faults = [.. context.Arguments.Where(a => a is not null).SelectMany(a => In(a!, days))];
+                return faults.Count > 0 ? Problems.Of(faults, StatusCodes.Status400BadRequest) : await next(context);
+            }
+        );
         return group;
     }
 
     private static IEnumerable<Fault> In(object argument, DayBounds days)
     {
         // Records of parameters say where each of them stands in the address by its attribute.
-        foreach (var property in argument.GetType().GetProperties().Where(p => typeof(IQueryValue).IsAssignableFrom(Nullable.GetUnderlyingType(p.PropertyType) ?? p.PropertyType)))
+        foreach (
+            var property in argument
+                .GetType()
+                .GetProperties()
+                .Where(p => typeof(IQueryValue).IsAssignableFrom(Nullable.GetUnderlyingType(p.PropertyType) ?? p.PropertyType))
+        )
             switch (property.GetValue(argument))
             {
                 case IQueryValue { Wrong: { } wrong }:
@@ -142,8 +151,15 @@ public static class QueryFaults
     }
 
     private static string NameOf(System.Reflection.PropertyInfo property) =>
-        property.DeclaringType!.GetConstructors().SelectMany(c => c.GetParameters()).FirstOrDefault(p => p.Name == property.Name)
-            ?.GetCustomAttributes(typeof(FromQueryAttribute), false).OfType<FromQueryAttribute>().FirstOrDefault()?.Name ?? property.Name;
+        property
+            .DeclaringType!.GetConstructors()
+            .SelectMany(c => c.GetParameters())
+            .FirstOrDefault(p => p.Name == property.Name)
+            ?.GetCustomAttributes(typeof(FromQueryAttribute), false)
+            .OfType<FromQueryAttribute>()
+            .FirstOrDefault()
+            ?.Name
+        ?? property.Name;
 }
 
 internal static class Short

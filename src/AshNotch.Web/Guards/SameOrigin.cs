@@ -10,25 +10,38 @@ public static class SameOrigin
     public static void UseSameOrigin(this WebApplication app)
     {
         var log = app.Services.GetRequiredService<ILoggerFactory>().CreateLogger(typeof(SameOrigin));
-        app.Use(async (context, next) =>
-        {
-            var request = context.Request;
-            if ((Writes(request.Method) || IsData(request.Path)) && IsForeign(request))
+        app.Use(
+            async (context, next) =>
             {
-                log.LogWarning("Refused {Method} {Path} from another site ({Origin})", request.Method, Short.Of(request.Path), Short.Of(request.Headers.Origin.ToString()));
-                await Problems.Of(StatusCodes.Status403Forbidden, "Another site sent this.", "Only pages of Ash Notch itself may use the log. Open it at its own address and try there.")
-                    .ExecuteAsync(context);
-                return;
-            }
+                var request = context.Request;
+                if ((Writes(request.Method) || IsData(request.Path)) && IsForeign(request))
+                {
+                    log.LogWarning(
+                        "Refused {Method} {Path} from another site ({Origin})",
+                        request.Method,
+                        Short.Of(request.Path),
+                        Short.Of(request.Headers.Origin.ToString())
+                    );
+                    await Problems
+                        .Of(
+                            StatusCodes.Status403Forbidden,
+                            "Another site sent this.",
+                            "Only pages of Ash Notch itself may use the log. Open it at its own address and try there."
+                        )
+                        .ExecuteAsync(context);
+                    return;
+                }
 
-            await next(context);
-        });
+                await next(context);
+            }
+        );
     }
 
     /// <summary>Whether an address holds the owner's data or what is made from it.</summary>
     internal static bool IsData(PathString path) => path.StartsWithSegments("/api") || path.StartsWithSegments("/openapi");
 
-    private static bool Writes(string method) => !(HttpMethods.IsGet(method) || HttpMethods.IsHead(method) || HttpMethods.IsOptions(method));
+    private static bool Writes(string method) =>
+        !(HttpMethods.IsGet(method) || HttpMethods.IsHead(method) || HttpMethods.IsOptions(method));
 
     private static bool IsForeign(HttpRequest request)
     {

@@ -31,21 +31,30 @@ public static class Versions
         Refusal(written, what) is { } refusal ? refusal : TypedResults.Ok(Tagged(response, written, id));
 
     /// <summary>The same for something new.</summary>
-    public static Results<Created<Saved>, ProblemHttpResult> Created(HttpResponse response, Written written, string what, string id, string address) =>
-        Refusal(written, what) is { } refusal ? refusal : TypedResults.Created($"{address}/{Uri.EscapeDataString(id)}", Tagged(response, written, id));
+    public static Results<Created<Saved>, ProblemHttpResult> Created(
+        HttpResponse response,
+        Written written,
+        string what,
+        string id,
+        string address
+    ) =>
+        Refusal(written, what) is { } refusal
+            ? refusal
+            : TypedResults.Created($"{address}/{Uri.EscapeDataString(id)}", Tagged(response, written, id));
 
     /// <summary>The same for something that went into the bin.</summary>
     public static Results<NoContent, ProblemHttpResult> Gone(Written written, string what) =>
         Refusal(written, what) is { } refusal ? refusal : TypedResults.NoContent();
 
     /// <summary>Why a write was not done; null when it was.</summary>
-    public static ProblemHttpResult? Refusal(Written written, string what) => written.Outcome switch
-    {
-        WriteOutcome.Stale => Problems.Stale(),
-        WriteOutcome.Missing => Problems.NotThere(what),
-        WriteOutcome.Exists => Problems.Exists(what),
-        _ => null,
-    };
+    public static ProblemHttpResult? Refusal(Written written, string what) =>
+        written.Outcome switch
+        {
+            WriteOutcome.Stale => Problems.Stale(),
+            WriteOutcome.Missing => Problems.NotThere(what),
+            WriteOutcome.Exists => Problems.Exists(what),
+            _ => null,
+        };
 
     private static Saved Tagged(HttpResponse response, Written written, string id)
     {

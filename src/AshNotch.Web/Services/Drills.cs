@@ -12,12 +12,32 @@ namespace AshNotch.Web.Services;
 public static class Drills
 {
     /// <summary>The candidates for a block's focus.</summary>
-    public static IReadOnlyList<Candidate> Candidates(Judged judged, DateOnly today) => judged.Once(("candidates", today), () =>
-        Core.Drilling.Candidates.Of(judged.Readings, judged.Judgement, judged.Log.Ground, Takeaways(judged), judged.Log.Reader, Niggles(judged.Log), today));
+    public static IReadOnlyList<Candidate> Candidates(Judged judged, DateOnly today) =>
+        judged.Once(("candidates", today), () =>
+            Core.Drilling.Candidates.Of(
+                judged.Readings,
+                judged.Judgement,
+                judged.Log.Ground,
+                Takeaways(judged),
+                judged.Log.Reader,
+                Niggles(judged.Log),
+                today
+            )
+        );
 
     /// <summary>One spot as a candidate; null when there were no contests over it.</summary>
     public static Candidate? Candidate(Judged judged, Spot spot, Purpose purpose, DateOnly today) =>
-        Core.Drilling.Candidates.At(spot, purpose, judged.Readings, judged.Judgement, judged.Log.Ground, Takeaways(judged), judged.Log.Reader, Niggles(judged.Log), today);
+        Core.Drilling.Candidates.At(
+            spot,
+            purpose,
+            judged.Readings,
+            judged.Judgement,
+            judged.Log.Ground,
+            Takeaways(judged),
+            judged.Log.Reader,
+            Niggles(judged.Log),
+            today
+        );
 
     /// <summary>What a block's plan is made from.</summary>
     /// <param name="judged">The usual judgement of the log.</param>
@@ -51,15 +71,23 @@ public static class Drills
     /// <param name="log">The picture of the log.</param>
     /// <param name="block">The block.</param>
     /// <param name="asOf">The log as it stood on a day; null for all of it.</param>
-    public static IReadOnlyList<Verdict> Verdicts(Judged judged, LogSnapshot log, Versioned<Block> block, DateOnly? asOf) => judged.Once(("verdicts", block.Value.Id, block.Version, asOf), () =>
-    {
-        var seen = log.Between(null, asOf, null);
-        return (IReadOnlyList<Verdict>)[.. block.Value.Focuses.Select(f => Core.Drilling.Verdicts.Of(seen, f, block.Value, Standpoint.Owner(log.Athlete?.Value), log.Ground))];
-    });
+    public static IReadOnlyList<Verdict> Verdicts(Judged judged, LogSnapshot log, Versioned<Block> block, DateOnly? asOf) =>
+        judged.Once(("verdicts", block.Value.Id, block.Version, asOf), () =>
+        {
+            var seen = log.Between(null, asOf, null);
+            return (IReadOnlyList<Verdict>)
+                [
+                    .. block.Value.Focuses.Select(f =>
+                        Core.Drilling.Verdicts.Of(seen, f, block.Value, Standpoint.Owner(log.Athlete?.Value), log.Ground)
+                    ),
+                ];
+        });
 
     /// <summary>Every refresher still to come, next first.</summary>
-    public static IReadOnlyList<Refresher> Due(Judged judged, LogSnapshot log, DateOnly today) => judged.Once(("due", log.Change, today), () =>
-        (IReadOnlyList<Refresher>)[.. log.Blocks.SelectMany(b => Refreshers.Of(b.Value, log.Readings, today)).OrderBy(r => r.Due)]);
+    public static IReadOnlyList<Refresher> Due(Judged judged, LogSnapshot log, DateOnly today) =>
+        judged.Once(("due", log.Change, today), () =>
+            (IReadOnlyList<Refresher>)[.. log.Blocks.SelectMany(b => Refreshers.Of(b.Value, log.Readings, today)).OrderBy(r => r.Due)]
+        );
 
     /// <summary>Every takeaway of the part of the log that was judged, oldest first.</summary>
     public static IReadOnlyList<Takeaway> Takeaways(Judged judged) => judged.Once("takeaways", () => Takeaway.In(judged.Readings));

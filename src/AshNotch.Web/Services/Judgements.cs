@@ -11,7 +11,13 @@ namespace AshNotch.Web.Services;
 /// <param name="From">The first day; null for all before.</param>
 /// <param name="To">The last day; null for all after.</param>
 /// <param name="Peer">The belt to be judged against; null for the owner's own.</param>
-public sealed record JudgementAsked(Objective Objective, Attire? Attire = null, DateOnly? From = null, DateOnly? To = null, BeltColour? Peer = null)
+public sealed record JudgementAsked(
+    Objective Objective,
+    Attire? Attire = null,
+    DateOnly? From = null,
+    DateOnly? To = null,
+    BeltColour? Peer = null
+)
 {
     /// <summary>The whole log under its owner's objective.</summary>
     public static JudgementAsked Usual(LogSnapshot log) => new(log.Athlete?.Value.Objective ?? Athlete.UsualObjective);
@@ -166,7 +172,9 @@ public sealed class Judgements : IDisposable
             await judgements.turns.WaitAsync(called.Token).ConfigureAwait(false);
             try
             {
-                return await System.Threading.Tasks.Task.Run(() => new Judged(log, asked, called.Token), called.Token).ConfigureAwait(false);
+                return await System
+                    .Threading.Tasks.Task.Run(() => new Judged(log, asked, called.Token), called.Token)
+                    .ConfigureAwait(false);
             }
             finally
             {

@@ -21,16 +21,13 @@ internal sealed class Upkeep(Database database, Snapshots snapshots, Judgements 
             while (!stoppingToken.IsCancellationRequested)
             {
                 await written.WaitAsync(stoppingToken);
-                do
-                    await Task.Delay(wait, stoppingToken);
+                do await Task.Delay(wait, stoppingToken);
                 while (await written.WaitAsync(0, stoppingToken));
                 wait = Quiet;
                 await Settle(stoppingToken);
             }
         }
-        catch (OperationCanceledException)
-        {
-        }
+        catch (OperationCanceledException) { }
         finally
         {
             database.Written -= Wake;

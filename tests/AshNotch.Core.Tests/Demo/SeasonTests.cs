@@ -47,11 +47,16 @@ public class SeasonTests
         Assert.Equal(Enum.GetValues<RollKind>(), rolls.Select(r => r.Kind!.Value).Distinct().Order());
         Assert.Equal(Enum.GetValues<Intensity>(), rolls.Select(r => r.Intensity!.Value).Distinct().Order());
         Assert.Equal(Enum.GetValues<Intent>(), rolls.Select(r => r.Intent!.Value).Distinct().Order());
-        Assert.All(new Func<Session, object?>[] { s => s.StartTime, s => s.Minutes, s => s.Effort, s => s.Aim, s => s.Notes }, f => Assert.Contains(Log.Sessions, s => f(s) is not null));
-        Assert.All(new Func<Roll, object?>[] { r => r.Ruleset, r => r.Told, r => r.Notes, r => r.Takeaways?.FirstOrDefault() }, f => Assert.Contains(rolls, r => f(r) is not null));
+        Assert.All(new Func<Session, object?>[] { s => s.StartTime, s => s.Minutes, s => s.Effort, s => s.Aim, s => s.Notes }, f =>
+            Assert.Contains(Log.Sessions, s => f(s) is not null)
+        );
+        Assert.All(new Func<Roll, object?>[] { r => r.Ruleset, r => r.Told, r => r.Notes, r => r.Takeaways?.FirstOrDefault() }, f =>
+            Assert.Contains(rolls, r => f(r) is not null)
+        );
         Assert.All(
             new Func<Moment, object?>[] { m => m.Side, m => m.Clock, m => m.From, m => m.To, m => m.Reasons, m => m.Note, m => m.Better },
-            f => Assert.Contains(moments, m => f(m) is not null));
+            f => Assert.Contains(moments, m => f(m) is not null)
+        );
         Assert.Contains(moments, m => m.Sure == false);
         Assert.Contains(moments, m => m.Technique == "net-roll");
         Assert.NotEmpty(Log.Vocabulary.Aliases);
@@ -75,7 +80,9 @@ public class SeasonTests
     [Fact]
     public void The_knee_cut_goes_worse_on_the_left_before_the_block()
     {
-        var sides = SpotEvidence.Of(Readings(d => d < BlockStart), Spot.Parse("half-guard:bottom"), Judge(d => d < BlockStart), Ground).Sides;
+        var sides = SpotEvidence
+            .Of(Readings(d => d < BlockStart), Spot.Parse("half-guard:bottom"), Judge(d => d < BlockStart), Ground)
+            .Sides;
         double Lost(string side) => sides.Where(s => s.Name == side).Sum(s => s.Lost / (double)(s.Won + s.Lost));
         Assert.True(Lost("left") > Lost("right"));
     }
@@ -92,7 +99,12 @@ public class SeasonTests
     [Fact]
     public void A_weak_leg_defence_that_is_rarely_needed_is_no_soft_spot_to_work_on()
     {
-        Assert.InRange(Readings(_ => true).Sum(r => r.Visits.Count(v => v.Role == Role.Bottom && Ground.Position(v.Position)!.Family == Family.LegTangle)), 3, 30);
+        Assert.InRange(
+            Readings(_ => true)
+                .Sum(r => r.Visits.Count(v => v.Role == Role.Bottom && Ground.Position(v.Position)!.Family == Family.LegTangle)),
+            3,
+            30
+        );
         Assert.DoesNotContain(Judge(_ => true).SoftSpots.Take(5), s => Ground.Position(s.Spot.Position)!.Family == Family.LegTangle);
     }
 

@@ -8,10 +8,29 @@ public class SimulatorTests
 {
     private static readonly Spot Standing = Spot.Parse("standing");
 
-    private static ClubMate Mate(BeltColour belt = BeltColour.Blue, double kilograms = 70, params string[] likes) => new(
-        new Partner { Id = "m", Name = "M.", Belt = belt, Stripes = 0, WeightKg = new Kilograms(kilograms) }, 0, likes, 1);
+    private static ClubMate Mate(BeltColour belt = BeltColour.Blue, double kilograms = 70, params string[] likes) =>
+        new(
+            new Partner
+            {
+                Id = "m",
+                Name = "M.",
+                Belt = belt,
+                Stripes = 0,
+                WeightKg = new Kilograms(kilograms),
+            },
+            0,
+            likes,
+            1
+        );
 
-    private static List<Exchange> Play(SimulatedAthlete athlete, ClubMate mate, int seed = 1, int rolls = 60, Attire attire = Attire.Gi, Intent intent = Intent.OwnGame)
+    private static List<Exchange> Play(
+        SimulatedAthlete athlete,
+        ClubMate mate,
+        int seed = 1,
+        int rolls = 60,
+        Attire attire = Attire.Gi,
+        Intent intent = Intent.OwnGame
+    )
     {
         var simulator = new RollSimulator(GroundMap.Default, athlete, new Chance(seed));
         return [.. Enumerable.Range(0, rolls).SelectMany(_ => simulator.Play(mate, attire, 1, 6, Standing, intent))];
@@ -47,7 +66,11 @@ public class SimulatorTests
     {
         foreach (var exchange in Play(Plain, Mate()))
         {
-            var finish = exchange.Moments.LastOrDefault() is { Outcome: Outcome.Done } last && GroundMap.Default.Technique(last.Technique)!.Finishes() ? last : null;
+            var finish =
+                exchange.Moments.LastOrDefault() is { Outcome: Outcome.Done } last
+                && GroundMap.Default.Technique(last.Technique)!.Finishes()
+                    ? last
+                    : null;
             Assert.Equal(finish is not null, exchange.End!.Kind == EndKind.Tap);
             Assert.Equal(finish?.Technique, exchange.End.Technique);
         }
@@ -80,14 +103,17 @@ public class SimulatorTests
     [Fact]
     public void Without_the_jacket_nobody_uses_one()
     {
-        var used = Play(Plain, Mate(), attire: Attire.NoGi, rolls: 150).SelectMany(e => e.Moments).Select(m => GroundMap.Default.Technique(m.Technique)!);
+        var used = Play(Plain, Mate(), attire: Attire.NoGi, rolls: 150)
+            .SelectMany(e => e.Moments)
+            .Select(m => GroundMap.Default.Technique(m.Technique)!);
         Assert.DoesNotContain(used, t => t.Gi);
     }
 
     [Fact]
     public void A_partner_does_what_they_like()
     {
-        int Count(ClubMate mate) => Play(Plain, mate, rolls: 100).SelectMany(e => e.Moments).Count(m => m.Actor == Actor.Them && m.Technique == "hip-throw");
+        int Count(ClubMate mate) =>
+            Play(Plain, mate, rolls: 100).SelectMany(e => e.Moments).Count(m => m.Actor == Actor.Them && m.Technique == "hip-throw");
         Assert.True(Count(Mate(likes: "hip-throw")) > Count(Mate()) * 1.3);
     }
 
@@ -98,11 +124,15 @@ public class SimulatorTests
         var memory = new Memory();
         var happened = Play(Plain, Mate(), rolls: 200);
         var recalled = happened.Select(e => memory.Recall(e, chance)).ToList();
-        double kept = recalled.Sum(e => e.Moments.Count), all = happened.Sum(e => e.Moments.Count);
+        double kept = recalled.Sum(e => e.Moments.Count),
+            all = happened.Sum(e => e.Moments.Count);
         Assert.InRange(kept / all, 0.65, 0.82);
         for (var i = 0; i < happened.Count; i++)
-            Assert.All(recalled[i].Moments, m => Assert.Contains(happened[i].Moments, h => h.Technique == m.Technique && h.Actor == m.Actor && h.From == m.From));
-        int Finishes(IEnumerable<Exchange> exchanges) => exchanges.Count(e => e.End!.Kind == EndKind.Tap && e.Moments.LastOrDefault()?.Technique == e.End.Technique);
+            Assert.All(recalled[i].Moments, m =>
+                Assert.Contains(happened[i].Moments, h => h.Technique == m.Technique && h.Actor == m.Actor && h.From == m.From)
+            );
+        int Finishes(IEnumerable<Exchange> exchanges) =>
+            exchanges.Count(e => e.End!.Kind == EndKind.Tap && e.Moments.LastOrDefault()?.Technique == e.End.Technique);
         Assert.True(Finishes(recalled) > 0.94 * Finishes(happened));
     }
 

@@ -21,7 +21,16 @@ public class TrueAthleteTests
         Assert.Equal(one.Planted, again.Planted);
         Assert.Equal(one.SoftGains(Objective.Points), again.SoftGains(Objective.Points));
         Assert.NotEqual(one.LeverGains(Objective.Points), other.LeverGains(Objective.Points));
-        string Told(TrueAthlete athlete) => string.Join(' ', athlete.Log(8).Sessions.SelectMany(s => s.Rolls).SelectMany(r => r.Exchanges).SelectMany(e => e.Moments).Select(m => m.ToString()));
+        string Told(TrueAthlete athlete) =>
+            string.Join(
+                ' ',
+                athlete
+                    .Log(8)
+                    .Sessions.SelectMany(s => s.Rolls)
+                    .SelectMany(r => r.Exchanges)
+                    .SelectMany(e => e.Moments)
+                    .Select(m => m.ToString())
+            );
         Assert.Equal(Told(one), Told(again));
     }
 
@@ -43,11 +52,16 @@ public class TrueAthleteTests
     [Fact]
     public void The_world_differs_from_the_products_beliefs_by_about_what_it_says()
     {
-        var gaps = Enumerable.Range(1, 20).SelectMany(seed =>
-        {
-            var athlete = Make(seed, new World(LevelNoise: 0.6));
-            return Map.Usual.Spots.Where(s => !athlete.Planted.Contains(s)).Select((s, _) => Math.Log(athlete.Rate(s) / (1 - athlete.Rate(s))) - Map.Level(s));
-        }).ToList();
+        var gaps = Enumerable
+            .Range(1, 20)
+            .SelectMany(seed =>
+            {
+                var athlete = Make(seed, new World(LevelNoise: 0.6));
+                return Map
+                    .Usual.Spots.Where(s => !athlete.Planted.Contains(s))
+                    .Select((s, _) => Math.Log(athlete.Rate(s) / (1 - athlete.Rate(s))) - Map.Level(s));
+            })
+            .ToList();
 
         // Levels ±0.6, the general level ±0.2 and the own level ±0.3 at each spot add up to about 0.7.
         Assert.InRange(Math.Sqrt(gaps.Average(g => g * g)), 0.55, 0.85);
@@ -79,6 +93,5 @@ public class TrueAthleteTests
     }
 
     [Fact]
-    public void So_many_partners_as_are_asked_for() =>
-        Assert.Equal(60, Make(2, new World { Partners = 60 }).Log(4).Partners.Count);
+    public void So_many_partners_as_are_asked_for() => Assert.Equal(60, Make(2, new World { Partners = 60 }).Log(4).Partners.Count);
 }

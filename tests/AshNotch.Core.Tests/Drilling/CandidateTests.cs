@@ -10,17 +10,40 @@ namespace AshNotch.Core.Tests.Drilling;
 public class CandidateTests
 {
     private static readonly IReadOnlyList<Takeaway> Takeaways =
-        [.. Drilled.Demo.Sessions.SelectMany(s => s.Rolls.SelectMany(r => (r.Takeaways ?? []).Select(t => new Takeaway(s.Id, r.Id, s.Date, t))))];
+    [
+        .. Drilled.Demo.Sessions.SelectMany(s =>
+            s.Rolls.SelectMany(r => (r.Takeaways ?? []).Select(t => new Takeaway(s.Id, r.Id, s.Date, t)))
+        ),
+    ];
 
     private static readonly IReadOnlyList<Candidate> All = Candidates.Of(
-        Drilled.Readings, Drilled.Judgement, Drilled.Ground, Takeaways, new AccountReader(GroundMap.Default, Drilled.Demo.Vocabulary),
-        [new Niggle { Id = "n", Part = BodyPart.Hip, From = Drilled.Monday }], Drilled.Monday);
+        Drilled.Readings,
+        Drilled.Judgement,
+        Drilled.Ground,
+        Takeaways,
+        new AccountReader(GroundMap.Default, Drilled.Demo.Vocabulary),
+        [
+            new Niggle
+            {
+                Id = "n",
+                Part = BodyPart.Hip,
+                From = Drilled.Monday,
+            },
+        ],
+        Drilled.Monday
+    );
 
     [Fact]
     public void Soft_spots_to_plug_and_levers_to_sharpen_each_best_first()
     {
-        Assert.Equal(Drilled.Judgement.SoftSpots.Take(3).Select(s => s.Spot), All.Where(c => c.Focus.Purpose == Purpose.Plug).Select(c => c.Focus.Spot));
-        Assert.Equal(Drilled.Judgement.Levers.Take(3).Select(s => s.Spot), All.Where(c => c.Focus.Purpose == Purpose.Sharpen).Select(c => c.Focus.Spot));
+        Assert.Equal(
+            Drilled.Judgement.SoftSpots.Take(3).Select(s => s.Spot),
+            All.Where(c => c.Focus.Purpose == Purpose.Plug).Select(c => c.Focus.Spot)
+        );
+        Assert.Equal(
+            Drilled.Judgement.Levers.Take(3).Select(s => s.Spot),
+            All.Where(c => c.Focus.Purpose == Purpose.Sharpen).Select(c => c.Focus.Spot)
+        );
     }
 
     // The planted story: half guard gives way to the knee cut.
@@ -39,13 +62,27 @@ public class CandidateTests
         Assert.All(leak.Moments, m => Assert.Equal(Drilled.HalfGuard, m.Spot));
         Assert.Equal("hip", Word.Of(Assert.Single(leak.Niggles).Part));
         Assert.True(leak.Patience.PerWeek > 1);
-        Assert.Null(Candidates.At(Spot.Parse("truck:bottom"), Purpose.Plug, [], Judgement.Of(Drilled.Ground, new LogCounts(Drilled.Ground.Usual), Standpoint.Owner(Drilled.Demo.Athlete)), Drilled.Ground, [], AccountReader.Default, [], Drilled.Monday));
+        Assert.Null(
+            Candidates.At(
+                Spot.Parse("truck:bottom"),
+                Purpose.Plug,
+                [],
+                Judgement.Of(Drilled.Ground, new LogCounts(Drilled.Ground.Usual), Standpoint.Owner(Drilled.Demo.Athlete)),
+                Drilled.Ground,
+                [],
+                AccountReader.Default,
+                [],
+                Drilled.Monday
+            )
+        );
     }
 
     [Fact]
     public void Own_techniques_are_built_and_names_for_not_knowing_are_no_drill()
     {
-        Assert.All(All.Where(c => c.Focus.Purpose == Purpose.Sharpen && c.Technique is not null), c => Assert.Equal(Actor.Me, c.Technique!.Actor));
+        Assert.All(All.Where(c => c.Focus.Purpose == Purpose.Sharpen && c.Technique is not null), c =>
+            Assert.Equal(Actor.Me, c.Technique!.Actor)
+        );
         Assert.All(All, c => Assert.False(c.Focus.Technique is "pass" or "sweep" or "escape" or "submission"));
     }
 
@@ -74,7 +111,8 @@ public class CandidateTests
     [Fact]
     public void Cautions_stand_beside_what_they_are_about()
     {
-        IEnumerable<string> Beside(string technique, string start) => Cautions.Beside([GroundMap.Default.Technique(technique)!], Spot.Parse(start), GroundMap.Default).Select(c => c.Id);
+        IEnumerable<string> Beside(string technique, string start) =>
+            Cautions.Beside([GroundMap.Default.Technique(technique)!], Spot.Parse(start), GroundMap.Default).Select(c => c.Id);
         Assert.Contains("twist", Beside("inside-heel-hook", "ashi-cross:top"));
         Assert.Contains("twist", Beside("hide-the-heel", "ashi-cross:bottom"));
         Assert.Contains("joint", Beside("kimura", "side-control:top"));

@@ -15,7 +15,8 @@ public class DrillWordsTests
     [InlineData("standing", "on the feet")]
     [InlineData("clinch", "in the clinch")]
     [InlineData("de-la-riva:bottom", "in De La Riva guard, from below")]
-    public void Places_are_named_as_people_say_them(string spot, string words) => Assert.StartsWith(words, DrillWords.At(Spot.Parse(spot), Ground));
+    public void Places_are_named_as_people_say_them(string spot, string words) =>
+        Assert.StartsWith(words, DrillWords.At(Spot.Parse(spot), Ground));
 
     // Whatever the focus, the rung and the style: nothing is left empty, no id shows, and the partner has a part too.
     [Fact]
@@ -23,17 +24,37 @@ public class DrillWordsTests
     {
         var techniques = Ground.Techniques.Take(60).Select(t => t.Id).Append(null).ToList();
         foreach (var purpose in Enum.GetValues<Purpose>())
-            foreach (var kind in Enum.GetValues<RungKind>())
-                foreach (var technique in techniques)
+        foreach (var kind in Enum.GetValues<RungKind>())
+        foreach (var technique in techniques)
+        {
+            var focus = new Focus
+            {
+                Id = "f",
+                Spot = Drilled.HalfGuard,
+                Purpose = purpose,
+                Technique = technique,
+            };
+            var rung = new Rung(
+                kind,
+                Spot.Parse("open-guard:bottom"),
+                kind == RungKind.StepBack ? Actor.Them : null,
+                kind == RungKind.StepBack ? technique : null
+            );
+            foreach (
+                var parts in new[]
                 {
-                    var focus = new Focus { Id = "f", Spot = Drilled.HalfGuard, Purpose = purpose, Technique = technique };
-                    var rung = new Rung(kind, Spot.Parse("open-guard:bottom"), kind == RungKind.StepBack ? Actor.Them : null, kind == RungKind.StepBack ? technique : null);
-                    foreach (var parts in new[] { DrillWords.Goes(focus, rung, technique, Ground), DrillWords.Game(focus, rung, technique, Ground), DrillWords.Repetitions(focus, technique, Ground) })
-                    {
-                        Assert.All(new[] { parts.From, parts.You, parts.They, parts.Win }, text => Assert.True(text.Length > 5 && !text.Contains("half-guard") && !text.Contains("  ") && !text.EndsWith('.'), text));
-                        Assert.True(char.IsUpper(parts.From[0]));
-                    }
+                    DrillWords.Goes(focus, rung, technique, Ground),
+                    DrillWords.Game(focus, rung, technique, Ground),
+                    DrillWords.Repetitions(focus, technique, Ground),
                 }
+            )
+            {
+                Assert.All(new[] { parts.From, parts.You, parts.They, parts.Win }, text =>
+                    Assert.True(text.Length > 5 && !text.Contains("half-guard") && !text.Contains("  ") && !text.EndsWith('.'), text)
+                );
+                Assert.True(char.IsUpper(parts.From[0]));
+            }
+        }
     }
 
     [Fact]
@@ -41,7 +62,17 @@ public class DrillWordsTests
     {
         foreach (var purpose in Enum.GetValues<Purpose>())
         {
-            var game = DrillWords.Game(new Focus { Id = "f", Spot = Drilled.HalfGuard, Purpose = purpose }, new Rung(RungKind.InSpot, Drilled.HalfGuard), "knee-cut", Ground);
+            var game = DrillWords.Game(
+                new Focus
+                {
+                    Id = "f",
+                    Spot = Drilled.HalfGuard,
+                    Purpose = purpose,
+                },
+                new Rung(RungKind.InSpot, Drilled.HalfGuard),
+                "knee-cut",
+                Ground
+            );
             Assert.StartsWith("task:", game.You);
             Assert.StartsWith("task:", game.They);
             Assert.Contains("limit:", game.They);

@@ -18,14 +18,22 @@ public class LadderTests
         Assert.All(ladder.Take(2), r => Assert.Equal(Drilled.HalfGuard, r.Start));
 
         // Counted by hand: the spot from which most contests of the log were told to lead there.
-        var most = Drilled.Readings.SelectMany(r => r.Contests).Where(c => c.Next == Drilled.HalfGuard).GroupBy(c => (c.Spot, c.Actor)).MaxBy(g => g.Count())!;
+        var most = Drilled
+            .Readings.SelectMany(r => r.Contests)
+            .Where(c => c.Next == Drilled.HalfGuard)
+            .GroupBy(c => (c.Spot, c.Actor))
+            .MaxBy(g => g.Count())!;
         Assert.Equal((most.Key.Spot, (Actor?)most.Key.Actor, most.Count()), (ladder[2].Start, ladder[2].By, ladder[2].Seen));
     }
 
     [Fact]
     public void An_empty_log_takes_the_way_of_the_ground_map()
     {
-        var judgement = Judgement.Of(GroundMap.Default, new LogCounts(GroundMap.Default.Usual), new Standpoint(new Belt(BeltColour.Blue), null, Objective.Submissions));
+        var judgement = Judgement.Of(
+            GroundMap.Default,
+            new LogCounts(GroundMap.Default.Usual),
+            new Standpoint(new Belt(BeltColour.Blue), null, Objective.Submissions)
+        );
         var ladder = Ladder.Of(Spot.Parse("mount:bottom"), [], judgement, GroundMap.Default);
         var back = ladder[2];
         Assert.Equal((RungKind.StepBack, 0), (back.Kind, back.Seen));

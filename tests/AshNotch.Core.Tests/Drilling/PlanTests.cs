@@ -16,7 +16,10 @@ public class PlanTests
     {
         var basis = Any(new Random(seed));
         var plan = Plans.Of(basis);
-        var reached = basis.Block.Focuses.ToDictionary(f => f.Id, f => Plans.StandingOf(f, basis.Done.Where(d => d.Date < basis.Today)).Rung);
+        var reached = basis.Block.Focuses.ToDictionary(
+            f => f.Id,
+            f => Plans.StandingOf(f, basis.Done.Where(d => d.Date < basis.Today)).Rung
+        );
         foreach (var session in plan.Sessions.Where(s => s.Cards.Count > 0))
         {
             var day = basis.Block.Days.Single(d => d.Day == session.Date.DayOfWeek);
@@ -41,7 +44,10 @@ public class PlanTests
     public void The_same_log_gives_the_same_plan(int seed)
     {
         var (one, other) = (Plans.Of(Any(new Random(seed))), Plans.Of(Any(new Random(seed))));
-        Assert.Equal(one.Sessions.SelectMany(s => s.Cards).Select(c => (c.Id, c.Kind, c.Title, c.Goes, c.Why)), other.Sessions.SelectMany(s => s.Cards).Select(c => (c.Id, c.Kind, c.Title, c.Goes, c.Why)));
+        Assert.Equal(
+            one.Sessions.SelectMany(s => s.Cards).Select(c => (c.Id, c.Kind, c.Title, c.Goes, c.Why)),
+            other.Sessions.SelectMany(s => s.Cards).Select(c => (c.Id, c.Kind, c.Title, c.Goes, c.Why))
+        );
     }
 
     [Fact]
@@ -53,14 +59,18 @@ public class PlanTests
         Assert.True(first.InSpot);
         Assert.Contains("measure", first.Why);
         Assert.Contains("If the evening before goes well", plan.Sessions[2].Cards[^1].Why);
-        Assert.Equal([RungKind.HalfDone, RungKind.HalfDone, RungKind.InSpot, RungKind.InSpot], plan.Sessions.Skip(1).Take(4).Select(s => s.Cards.Single(c => c.Kind == CardKind.Goes).RungKind));
+        Assert.Equal(
+            [RungKind.HalfDone, RungKind.HalfDone, RungKind.InSpot, RungKind.InSpot],
+            plan.Sessions.Skip(1).Take(4).Select(s => s.Cards.Single(c => c.Kind == CardKind.Goes).RungKind)
+        );
     }
 
     // Common practice, no source: who repeats first, who plays, and who only goes.
     [Fact]
     public void Each_style_trains_the_same_focus_in_its_own_way()
     {
-        IReadOnlyList<DrillCard> Second(TrainingStyle style) => Plans.Of(Drilled.Basis(Drilled.Block(Drilled.KneeCut()), style)).Sessions[1].Cards;
+        IReadOnlyList<DrillCard> Second(TrainingStyle style) =>
+            Plans.Of(Drilled.Basis(Drilled.Block(Drilled.KneeCut()), style)).Sessions[1].Cards;
         Assert.Equal([CardKind.Repetitions, CardKind.Goes], Second(TrainingStyle.RepetitionsAndPositional).Select(c => c.Kind));
         var game = Assert.Single(Second(TrainingStyle.Games));
         Assert.Equal(CardKind.Game, game.Kind);
@@ -95,14 +105,34 @@ public class PlanTests
         PlannedSession Tonight(PlanBasis basis) => Plans.Of(basis).Sessions.Single(s => s.Date == basis.Today);
         Assert.Equal(Tonight(morning).Cards.Select(c => (c.Id, c.Rung)), Tonight(evening).Cards.Select(c => (c.Id, c.Rung)));
         Assert.Equal(1, Plans.Of(evening).Standings[0].Rung);
-        Assert.Equal(RungKind.InSpot, Plans.Of(evening).Sessions.First(s => s.Date > evening.Today).Cards.Single(c => c.Kind == CardKind.Goes).RungKind);
+        Assert.Equal(
+            RungKind.InSpot,
+            Plans.Of(evening).Sessions.First(s => s.Date > evening.Today).Cards.Single(c => c.Kind == CardKind.Goes).RungKind
+        );
     }
 
     [Fact]
     public void What_loads_a_niggle_is_replaced_or_left_out_with_the_reason()
     {
         var block = Drilled.Block(Drilled.KneeCut());
-        PlannedSession With(BodyPart part) => Plans.Of(Drilled.Basis(block) with { Niggles = [new Niggle { Id = "n", Part = part, From = block.From, HowMuch = Soreness.Slight }] }).Sessions[1];
+        PlannedSession With(BodyPart part) =>
+            Plans
+                .Of(
+                    Drilled.Basis(block) with
+                    {
+                        Niggles =
+                        [
+                            new Niggle
+                            {
+                                Id = "n",
+                                Part = part,
+                                From = block.From,
+                                HowMuch = Soreness.Slight,
+                            },
+                        ],
+                    }
+                )
+                .Sessions[1];
 
         // The knee cut loads the ribs of whoever is below it (the table; common practice); another pass of theirs may not.
         var ribs = With(BodyPart.Ribs);
@@ -122,7 +152,10 @@ public class PlanTests
     {
         var plan = Plans.Of(Drilled.Basis(Drilled.Block(Drilled.KneeCut(), Drilled.Backs()), TrainingStyle.PositionalOnly));
         Assert.All(plan.Sessions.Where(s => s.Minutes >= 18), s => Assert.NotEmpty(s.Cards));
-        var tuesdays = plan.Sessions.Where(s => s.Date.DayOfWeek == DayOfWeek.Tuesday).Select(s => s.Cards.MaxBy(c => c.Minutes)!.Focus).ToList();
+        var tuesdays = plan
+            .Sessions.Where(s => s.Date.DayOfWeek == DayOfWeek.Tuesday)
+            .Select(s => s.Cards.MaxBy(c => c.Minutes)!.Focus)
+            .ToList();
         Assert.NotEqual(tuesdays[1], tuesdays[2]);
     }
 
@@ -136,7 +169,10 @@ public class PlanTests
         Assert.Equal(("old", -1), (card.Block, card.Rung));
         Assert.Contains(plan.Sessions[0].Cautions, c => c.Id == "load");
         Assert.DoesNotContain(plan.Sessions[^1].Cautions, c => c.Id == "load");
-        Assert.DoesNotContain(Plans.Of(Drilled.Basis(Drilled.Block(Drilled.KneeCut())) with { Refreshers = [due] }).Sessions.SelectMany(s => s.Cards), c => c.Kind == CardKind.Refresher);
+        Assert.DoesNotContain(
+            Plans.Of(Drilled.Basis(Drilled.Block(Drilled.KneeCut())) with { Refreshers = [due] }).Sessions.SelectMany(s => s.Cards),
+            c => c.Kind == CardKind.Refresher
+        );
     }
 
     [Fact]
@@ -149,16 +185,24 @@ public class PlanTests
 
         // Tarquin has half as much again as Runa's weight.
         Assert.DoesNotContain(card.Partners, p => p.Partner == "tarquin");
-        var present = Drilled.Basis(Drilled.Block(Drilled.KneeCut())) with { Today = new DateOnly(2026, 7, 7), Present = new HashSet<string> { "halima" } };
+        var present = Drilled.Basis(Drilled.Block(Drilled.KneeCut())) with
+        {
+            Today = new DateOnly(2026, 7, 7),
+            Present = new HashSet<string> { "halima" },
+        };
         Assert.Equal(["halima"], Plans.Of(present).Sessions[0].Cards[^1].Partners.Select(p => p.Partner));
     }
 
-    private static Focus? Focus(DrillCard card, PlanBasis basis) => basis.Block.Focuses.FirstOrDefault(f => f.Id == card.Focus && card.Block == basis.Block.Id);
+    private static Focus? Focus(DrillCard card, PlanBasis basis) =>
+        basis.Block.Focuses.FirstOrDefault(f => f.Id == card.Focus && card.Block == basis.Block.Id);
 
     private static IEnumerable<BodyPart> LoadOf(DrillCard card, PlanBasis basis)
     {
         var plug = (Focus(card, basis) ?? basis.Refreshers.First(r => r.Focus.Id == card.Focus).Focus).Purpose == Purpose.Plug;
-        IEnumerable<BodyPart> Move(string? id, bool mine) => id is null ? [] : mine ? BodyLoads.Does(basis.Ground.Technique(id)!) : BodyLoads.Takes(basis.Ground.Technique(id)!);
+        IEnumerable<BodyPart> Move(string? id, bool mine) =>
+            id is null ? []
+            : mine ? BodyLoads.Does(basis.Ground.Technique(id)!)
+            : BodyLoads.Takes(basis.Ground.Technique(id)!);
         return BodyLoads.In(card.Start).Concat(Move(card.Technique, !plug)).Concat(Move(card.WayOn?.Technique, card.WayOn?.By == Actor.Me));
     }
 
@@ -168,23 +212,65 @@ public class PlanTests
         var block = Drilled.Block(Drilled.KneeCut());
         var wednesday = block.From.AddDays(9);
         var changed = block.Changed(block with { Days = [new DrillDay(DayOfWeek.Sunday, null, 0, 30, 0)] }, wednesday);
-        var sessions = Plans.Of(Drilled.Basis(changed) with { Today = wednesday, Done = [new DoneGoes(block.From.AddDays(1), "half-guard", 1, 4, 8), new DoneGoes(block.From.AddDays(4), "half-guard", 1, 5, 8)] }).Sessions;
+        var sessions = Plans
+            .Of(
+                Drilled.Basis(changed) with
+                {
+                    Today = wednesday,
+                    Done =
+                    [
+                        new DoneGoes(block.From.AddDays(1), "half-guard", 1, 4, 8),
+                        new DoneGoes(block.From.AddDays(4), "half-guard", 1, 5, 8),
+                    ],
+                }
+            )
+            .Sessions;
         Assert.Equal(
-            ["2026-07-07 Done", "2026-07-09 Missed", "2026-07-10 Done", "2026-07-14 Missed", "2026-07-19 Coming", "2026-07-26 Coming", "2026-08-02 Coming"],
-            sessions.Select(s => $"{s.Date:yyyy-MM-dd} {s.State}"));
+            [
+                "2026-07-07 Done",
+                "2026-07-09 Missed",
+                "2026-07-10 Done",
+                "2026-07-14 Missed",
+                "2026-07-19 Coming",
+                "2026-07-26 Coming",
+                "2026-08-02 Coming",
+            ],
+            sessions.Select(s => $"{s.Date:yyyy-MM-dd} {s.State}")
+        );
         Assert.Equal([1, 1, 1, 2, 2, 3, 4], sessions.Select(s => s.Week));
         Assert.Same(changed.Earlier, changed.Changed(changed with { Weeks = 6, Earlier = [] }, wednesday).Earlier);
     }
 
     private static PlanBasis Any(Random dice)
     {
-        Focus[] both = [Drilled.KneeCut(dice.Next(3) switch { 0 => null, 1 => Side.Left, _ => Side.Right }), Drilled.Backs()];
-        var focuses = dice.Next(3) switch { 0 => both, 1 => [both[0]], _ => [both[1]] };
+        Focus[] both =
+        [
+            Drilled.KneeCut(
+                dice.Next(3) switch
+                {
+                    0 => null,
+                    1 => Side.Left,
+                    _ => Side.Right,
+                }
+            ),
+            Drilled.Backs(),
+        ];
+        var focuses = dice.Next(3) switch
+        {
+            0 => both,
+            1 => [both[0]],
+            _ => [both[1]],
+        };
         int Minutes() => dice.Next(3) == 0 ? 0 : dice.Next(0, 31);
         var block = Drilled.Block(focuses) with
         {
             Weeks = dice.Next(2, 7),
-            Days = [.. Enum.GetValues<DayOfWeek>().Where(_ => dice.Next(2) == 0).Select(d => new DrillDay(d, null, Minutes(), Minutes(), Minutes()))],
+            Days =
+            [
+                .. Enum.GetValues<DayOfWeek>()
+                    .Where(_ => dice.Next(2) == 0)
+                    .Select(d => new DrillDay(d, null, Minutes(), Minutes(), Minutes())),
+            ],
         };
         var days = Plans.Days(block);
         var today = block.From.AddDays(dice.Next(0, 20));
@@ -196,8 +282,38 @@ public class PlanTests
         {
             Today = today,
             Done = goes,
-            Niggles = [.. Enumerable.Range(0, dice.Next(3)).Select(i => new Niggle { Id = $"{i}", Part = (BodyPart)dice.Next(12), From = today.AddDays(dice.Next(-5, 10)), To = dice.Next(2) == 0 ? null : today.AddDays(12) })],
-            Refreshers = dice.Next(2) == 0 ? [] : [new Refresher("old", Drilled.KneeCut() with { Id = "old-focus", Spot = Spot.Parse("closed-guard:bottom"), Technique = "pass", Ladder = [] }, 1, today.AddDays(dice.Next(-9, 9)), null, null)],
+            Niggles =
+            [
+                .. Enumerable
+                    .Range(0, dice.Next(3))
+                    .Select(i => new Niggle
+                    {
+                        Id = $"{i}",
+                        Part = (BodyPart)dice.Next(12),
+                        From = today.AddDays(dice.Next(-5, 10)),
+                        To = dice.Next(2) == 0 ? null : today.AddDays(12),
+                    }),
+            ],
+            Refreshers =
+                dice.Next(2) == 0
+                    ? []
+                    :
+                    [
+                        new Refresher(
+                            "old",
+                            Drilled.KneeCut() with
+                            {
+                                Id = "old-focus",
+                                Spot = Spot.Parse("closed-guard:bottom"),
+                                Technique = "pass",
+                                Ladder = [],
+                            },
+                            1,
+                            today.AddDays(dice.Next(-9, 9)),
+                            null,
+                            null
+                        ),
+                    ],
         };
     }
 
@@ -216,7 +332,18 @@ public class PlanTests
     public void The_caution_about_a_niggle_stands_where_a_niggle_is_the_reason_and_nowhere_else()
     {
         var block = Drilled.Block(Drilled.KneeCut());
-        var sore = Drilled.Basis(block) with { Niggles = [new Niggle { Id = "n", Part = BodyPart.Ribs, From = block.From }] };
+        var sore = Drilled.Basis(block) with
+        {
+            Niggles =
+            [
+                new Niggle
+                {
+                    Id = "n",
+                    Part = BodyPart.Ribs,
+                    From = block.From,
+                },
+            ],
+        };
         var left = Plans.Of(sore).Sessions.Where(s => s.LeftOut.Any(l => l.Reason == LeftOutReason.Niggle)).ToList();
         Assert.NotEmpty(left);
         Assert.All(left, s => Assert.Contains(s.Cautions, c => c.Situation == Situation.Niggle));

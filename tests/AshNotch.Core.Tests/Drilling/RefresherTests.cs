@@ -14,7 +14,14 @@ public class RefresherTests
     private static IReadOnlyList<Refresher> Of(Block block, IReadOnlyList<RollReading> readings, params DateOnly[] done) =>
         Refreshers.Of(block, [.. readings, .. done.Select(Done)], Closed);
 
-    private static RollReading Done(DateOnly date) => RollReading.Of("r", date, Attire.Gi, new Roll { Id = "r", Goes = new Goes(Block.Id, "half-guard", -1, Drilled.HalfGuard, true, [new Try(true)]) }, Drilled.Ground);
+    private static RollReading Done(DateOnly date) =>
+        RollReading.Of(
+            "r",
+            date,
+            Attire.Gi,
+            new Roll { Id = "r", Goes = new Goes(Block.Id, "half-guard", -1, Drilled.HalfGuard, true, [new Try(true)]) },
+            Drilled.Ground
+        );
 
     [Fact]
     public void They_come_at_growing_gaps_counted_from_the_last_one_done()
@@ -33,7 +40,8 @@ public class RefresherTests
     [Fact]
     public void A_fresh_loss_of_that_kind_halves_the_gap_and_others_do_not()
     {
-        RollReading On(int days, ContestEnd end, string technique, bool drill = false) => Reading.Of(Closed.AddDays(days), Drilled.HalfGuard, end, technique, drill);
+        RollReading On(int days, ContestEnd end, string technique, bool drill = false) =>
+            Reading.Of(Closed.AddDays(days), Drilled.HalfGuard, end, technique, drill);
         var done = Closed.AddDays(7);
         int Next(params RollReading[] readings) => Of(Block, readings, done)[0].Due.DayNumber - done.DayNumber;
         Assert.Equal(7, Next(On(9, ContestEnd.Lost, "knee-cut")));

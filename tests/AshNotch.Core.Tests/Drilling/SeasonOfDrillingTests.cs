@@ -47,36 +47,88 @@ public class SeasonOfDrillingTests
         }
 
         var (rolled, _, from) = athlete.Changed(48, Choose, effect, 0, 0);
-        var block = new Block { Id = "b", From = from, Weeks = 4, Days = [new DrillDay(DayOfWeek.Tuesday, null, 0, 16, 0), new DrillDay(DayOfWeek.Thursday, null, 0, 16, 0), new DrillDay(DayOfWeek.Saturday, null, 0, 16, 0)], Focuses = [chosen!] };
+        var block = new Block
+        {
+            Id = "b",
+            From = from,
+            Weeks = 4,
+            Days =
+            [
+                new DrillDay(DayOfWeek.Tuesday, null, 0, 16, 0),
+                new DrillDay(DayOfWeek.Thursday, null, 0, 16, 0),
+                new DrillDay(DayOfWeek.Saturday, null, 0, 16, 0),
+            ],
+            Focuses = [chosen!],
+        };
         var sessions = rolled.Sessions.ToList();
         var done = new List<(DateOnly Date, Goes Goes)>();
         var log = rolled with { Sessions = [.. sessions.Where(s => s.Date <= from)], Blocks = [block] };
         var (readings, judgement) = Judged(log);
         foreach (var (date, _) in Plans.Days(block))
         {
-            var plan = Plans.Of(new PlanBasis
-            {
-                Block = block,
-                Style = TrainingStyle.PositionalOnly,
-                Readings = readings,
-                Judgement = judgement,
-                Ground = Ground,
-                Owner = Standpoint.Owner(log.Athlete),
-                Today = date,
-                Done = Plans.DoneIn("b", Drilling(done)),
-                Mates = PartnerChoice.Usually(log.Partners, readings),
-            });
+            var plan = Plans.Of(
+                new PlanBasis
+                {
+                    Block = block,
+                    Style = TrainingStyle.PositionalOnly,
+                    Readings = readings,
+                    Judgement = judgement,
+                    Ground = Ground,
+                    Owner = Standpoint.Owner(log.Athlete),
+                    Today = date,
+                    Done = Plans.DoneIn("b", Drilling(done)),
+                    Mates = PartnerChoice.Usually(log.Partners, readings),
+                }
+            );
             var card = plan.Sessions.Single(s => s.Date == date).Cards.Single();
             var measured = date > from && done.Count > 0;
-            var goes = new Goes("b", "f", card.Rung, card.Start, card.InSpot, [.. Enumerable.Range(0, card.Goes).Select(i => new Try(chance.Happens(0.35 + (measured ? 0.2 * effect : 0)), i < card.OnFirstSide ? card.FirstSide : null))]);
+            var goes = new Goes(
+                "b",
+                "f",
+                card.Rung,
+                card.Start,
+                card.InSpot,
+                [
+                    .. Enumerable
+                        .Range(0, card.Goes)
+                        .Select(i => new Try(
+                            chance.Happens(0.35 + (measured ? 0.2 * effect : 0)),
+                            i < card.OnFirstSide ? card.FirstSide : null
+                        )),
+                ]
+            );
             done.Add((date, goes));
             var partner = card.Partners.Count > 0 ? log.Partners.Single(p => p.Id == card.Partners[0].Partner) : null;
-            var roll = new Roll { Id = "g", Kind = RollKind.Positional, PartnerId = partner?.Id, PartnerBelt = partner?.Belt, PartnerStripes = partner?.Stripes, PartnerWeightKg = partner?.WeightKg, Goes = goes };
-            sessions.Add(new Session { Id = $"drill{date:yyyyMMdd}", Date = date, Kind = SessionKind.Positional, Attire = Attire.Gi, Rolls = [roll] });
+            var roll = new Roll
+            {
+                Id = "g",
+                Kind = RollKind.Positional,
+                PartnerId = partner?.Id,
+                PartnerBelt = partner?.Belt,
+                PartnerStripes = partner?.Stripes,
+                PartnerWeightKg = partner?.WeightKg,
+                Goes = goes,
+            };
+            sessions.Add(
+                new Session
+                {
+                    Id = $"drill{date:yyyyMMdd}",
+                    Date = date,
+                    Kind = SessionKind.Positional,
+                    Attire = Attire.Gi,
+                    Rolls = [roll],
+                }
+            );
         }
 
         Assert.Empty(LogRules.Check(sessions[^1], Ground, Days.Wide).Concat(BlockRules.Check(block, Ground, Days.Wide)));
-        var verdict = Verdicts.Of([.. RollReading.Of(rolled with { Sessions = sessions }, Ground)], block.Focuses[0], block, Standpoint.Owner(rolled.Athlete), Ground);
+        var verdict = Verdicts.Of(
+            [.. RollReading.Of(rolled with { Sessions = sessions }, Ground)],
+            block.Focuses[0],
+            block,
+            Standpoint.Owner(rolled.Athlete),
+            Ground
+        );
         return (verdict, Plans.StandingOf(block.Focuses[0], Plans.DoneIn("b", Drilling(done))).Rung);
     }
 

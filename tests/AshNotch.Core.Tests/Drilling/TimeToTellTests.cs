@@ -40,10 +40,15 @@ public class TimeToTellTests
         var chance = new Chance(before + after);
         var changed = SpecialFunctions.Logistic(SpecialFunctions.Logit(rate) + change);
         int Won(int n, double p) => Enumerable.Range(0, n).Count(_ => chance.Happens(p));
-        return Enumerable.Range(0, 2000).Average(_ =>
-        {
-            double a = Won(before, rate) + 0.5, b = before - a + 1, c = Won(after, changed) + 0.5, d = after - c + 1;
-            return Math.Log(c * b / (d * a)) / Math.Sqrt((1 / a) + (1 / b) + (1 / c) + (1 / d)) > 1.2816 ? 1.0 : 0;
-        });
+        return Enumerable
+            .Range(0, 2000)
+            .Average(_ =>
+            {
+                double a = Won(before, rate) + 0.5,
+                    b = before - a + 1,
+                    c = Won(after, changed) + 0.5,
+                    d = after - c + 1;
+                return Math.Log(c * b / (d * a)) / Math.Sqrt((1 / a) + (1 / b) + (1 / c) + (1 / d)) > 1.2816 ? 1.0 : 0;
+            });
     }
 }

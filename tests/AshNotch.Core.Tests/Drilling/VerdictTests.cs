@@ -11,12 +11,36 @@ public class VerdictTests
 {
     private static readonly DateOnly From = new(2026, 5, 4);
     private static readonly Standpoint Owner = new(new Belt(BeltColour.Blue), 70, Objective.Submissions);
-    private static readonly Focus Focus = new() { Id = "f", Spot = Drilled.HalfGuard, Purpose = Purpose.Plug };
-    private static readonly Block Block = new() { Id = "b", From = From, Weeks = 4 };
+    private static readonly Focus Focus = new()
+    {
+        Id = "f",
+        Spot = Drilled.HalfGuard,
+        Purpose = Purpose.Plug,
+    };
+    private static readonly Block Block = new()
+    {
+        Id = "b",
+        From = From,
+        Weeks = 4,
+    };
     private static readonly Against Peer = new("peer", new Belt(BeltColour.Blue).Rung, 70, Intent.OwnGame);
 
     private static IEnumerable<RollReading> Rolls(int days, int won, int lost, Against? against = null, bool drill = false) =>
-        Enumerable.Range(0, won + lost).Select(i => Reading.Of(From.AddDays(days + (i % 20)), Drilled.HalfGuard, i < won ? ContestEnd.Won : ContestEnd.Lost, null, drill, (against ?? Peer) with { Partner = $"p{i % 6}" }));
+        Enumerable
+            .Range(0, won + lost)
+            .Select(i =>
+                Reading.Of(
+                    From.AddDays(days + (i % 20)),
+                    Drilled.HalfGuard,
+                    i < won ? ContestEnd.Won : ContestEnd.Lost,
+                    null,
+                    drill,
+                    (against ?? Peer) with
+                    {
+                        Partner = $"p{i % 6}",
+                    }
+                )
+            );
 
     private static Verdict Of(params IEnumerable<RollReading>[] parts) =>
         Verdicts.Of([.. parts.SelectMany(p => p).OrderBy(r => r.Date)], Focus, Block, Owner, GroundMap.Default);
@@ -31,7 +55,9 @@ public class VerdictTests
         Assert.Equal(VerdictWord.Worse, Of(Rolls(-60, 40, 20), Rolls(2, 10, 50)).Word);
 
         // No sign needs the rest of the game beside it: what went alike everywhere is form.
-        IEnumerable<RollReading> Elsewhere(int days) => Rolls(days, 100, 100).Select(r => r with { Contests = [.. r.Contests.Select(c => c with { Spot = Spot.Parse("closed-guard:bottom") })] });
+        IEnumerable<RollReading> Elsewhere(int days) =>
+            Rolls(days, 100, 100)
+                .Select(r => r with { Contests = [.. r.Contests.Select(c => c with { Spot = Spot.Parse("closed-guard:bottom") })] });
         Assert.Equal(VerdictWord.NoSign, Of(Rolls(-60, 100, 100), Rolls(2, 100, 100), Elsewhere(-60), Elsewhere(2)).Word);
     }
 
@@ -77,9 +103,15 @@ public class VerdictTests
     [Fact]
     public void The_first_day_is_still_before_as_is_all_that_came_earlier_and_what_comes_long_after_says_nothing()
     {
-        var measured = Of([Reading.Of(From, Drilled.HalfGuard, ContestEnd.Lost), Reading.Of(From.AddDays(1), Drilled.HalfGuard, ContestEnd.Won)]);
+        var measured = Of([
+            Reading.Of(From, Drilled.HalfGuard, ContestEnd.Lost),
+            Reading.Of(From.AddDays(1), Drilled.HalfGuard, ContestEnd.Won),
+        ]);
         Assert.Equal((0, 1, 1, 0), (measured.Earlier.Won, measured.Earlier.Lost, measured.Since.Won, measured.Since.Lost));
-        var old = Of([Reading.Of(From.AddDays(-200), Drilled.HalfGuard, ContestEnd.Lost)], [Reading.Of(From.AddDays(28 + 112), Drilled.HalfGuard, ContestEnd.Won)]);
+        var old = Of(
+            [Reading.Of(From.AddDays(-200), Drilled.HalfGuard, ContestEnd.Lost)],
+            [Reading.Of(From.AddDays(28 + 112), Drilled.HalfGuard, ContestEnd.Won)]
+        );
         Assert.Equal((1, 0), (old.Earlier.Lost, old.Since.Won));
     }
 
@@ -108,7 +140,8 @@ public class VerdictTests
     [InlineData(0.85, 0.5, 1.1, VerdictWord.TooEarly)]
     [InlineData(0.6, 0.1, 0.2, VerdictWord.NoSign)]
     [InlineData(0.05, 0.01, -2, VerdictWord.Worse)]
-    public void Five_words(double better, double enough, double alone, VerdictWord word) => Assert.Equal(word, Verdicts.WordOf(better, enough, alone));
+    public void Five_words(double better, double enough, double alone, VerdictWord word) =>
+        Assert.Equal(word, Verdicts.WordOf(better, enough, alone));
 
     // One spot, one partner, nobody else: the level and s = δ + g are then a model of two parameters, whose maximum is found by
     // itself; of s, the share 0.49 / 0.53 is δ's.
@@ -116,14 +149,36 @@ public class VerdictTests
     [Fact]
     public void The_step_is_what_a_plain_search_finds()
     {
-        var verdict = Verdicts.Of([.. Enumerable.Range(0, 30).Select(i => Reading.Of(From.AddDays(i < 15 ? -10 : 10), Drilled.HalfGuard, i is < 4 or (>= 15 and < 24) ? ContestEnd.Won : ContestEnd.Lost))], Focus, Block, Owner, GroundMap.Default);
+        var verdict = Verdicts.Of(
+            [
+                .. Enumerable
+                    .Range(0, 30)
+                    .Select(i =>
+                        Reading.Of(
+                            From.AddDays(i < 15 ? -10 : 10),
+                            Drilled.HalfGuard,
+                            i is < 4 or (>= 15 and < 24) ? ContestEnd.Won : ContestEnd.Lost
+                        )
+                    ),
+            ],
+            Focus,
+            Block,
+            Owner,
+            GroundMap.Default
+        );
         var usual = GroundMap.Default.Usual;
         var prior = usual.Level[usual.IndexOf(Drilled.HalfGuard)];
         var variance = 0.04 + 0.04 + (0.57 * 0.57) + (0.35 * 0.35) + 0.16;
         double Posterior(double level, double step) =>
-            (4 * level) - (15 * Math.Log(1 + Math.Exp(level))) + (9 * (level + step)) - (15 * Math.Log(1 + Math.Exp(level + step)))
-            - ((level - prior) * (level - prior) / (2 * variance)) - (step * step / (2 * 0.53));
-        var best = (from a in Generate.LinearRange(-3, 0.01, 2) from d in Generate.LinearRange(-1, 0.01, 2) select (a, d)).MaxBy(p => Posterior(p.a, p.d));
+            (4 * level)
+            - (15 * Math.Log(1 + Math.Exp(level)))
+            + (9 * (level + step))
+            - (15 * Math.Log(1 + Math.Exp(level + step)))
+            - ((level - prior) * (level - prior) / (2 * variance))
+            - (step * step / (2 * 0.53));
+        var best = (from a in Generate.LinearRange(-3, 0.01, 2) from d in Generate.LinearRange(-1, 0.01, 2) select (a, d)).MaxBy(p =>
+            Posterior(p.a, p.d)
+        );
         Assert.Equal(best.d * 0.49 / 0.53, verdict.Step, 0.011);
     }
 
@@ -134,7 +189,9 @@ public class VerdictTests
         double Believed(double change, int ease, int goes)
         {
             var results = new bool[60];
-            Parallel.For(0, results.Length, i => results[i] = BlockResult.Of(9000 + i, 48, change, ease, goes).Verdict.Word is VerdictWord.Held or VerdictWord.Probably);
+            Parallel.For(0, results.Length, i =>
+                results[i] = BlockResult.Of(9000 + i, 48, change, ease, goes).Verdict.Word is VerdictWord.Held or VerdictWord.Probably
+            );
             return results.Average(b => b ? 1.0 : 0);
         }
 

@@ -13,12 +13,22 @@ public class CalendarFileTests
 {
     private static readonly Block Block = Drilled.Block(Drilled.KneeCut());
 
-    private static readonly IReadOnlyList<Visit> Visits = [.. Enumerable.Range(0, 5).Select(i => new Visit($"v{i}", new DateOnly(2026, 6, 2).AddDays(7 * i), i == 4 ? 200 : 75, 6))];
+    private static readonly IReadOnlyList<Visit> Visits =
+    [
+        .. Enumerable.Range(0, 5).Select(i => new Visit($"v{i}", new DateOnly(2026, 6, 2).AddDays(7 * i), i == 4 ? 200 : 75, 6)),
+    ];
 
     private static IReadOnlyList<CalendarEntry> Entries(Block block, IReadOnlyList<DoneGoes>? done = null, DateOnly? today = null) =>
-        CalendarEntries.Of(block, Plans.Of(Drilled.Basis(block) with { Done = done ?? [], Today = today ?? block.From }), Refreshers.Of(block, [], block.From), Drilled.Ground, Visits);
+        CalendarEntries.Of(
+            block,
+            Plans.Of(Drilled.Basis(block) with { Done = done ?? [], Today = today ?? block.From }),
+            Refreshers.Of(block, [], block.From),
+            Drilled.Ground,
+            Visits
+        );
 
-    private static string Written(IReadOnlyList<CalendarEntry> entries, int sequence = 3) => CalendarFile.Write(entries, new DateTimeOffset(2026, 7, 6, 9, 0, 0, TimeSpan.Zero), sequence);
+    private static string Written(IReadOnlyList<CalendarEntry> entries, int sequence = 3) =>
+        CalendarFile.Write(entries, new DateTimeOffset(2026, 7, 6, 9, 0, 0, TimeSpan.Zero), sequence);
 
     [Fact]
     public void Lines_are_folded_and_every_event_has_its_own_uid_and_a_stamp()
@@ -40,7 +50,10 @@ public class CalendarFileTests
     public void A_plan_made_anew_keeps_the_uids_and_an_early_end_cancels_what_was_to_come()
     {
         var uids = Entries(Block).Select(e => e.Uid).ToList();
-        Assert.Equal(uids, Entries(Block, [new DoneGoes(Block.From.AddDays(1), "half-guard", 1, 4, 8)], Block.From.AddDays(9)).Select(e => e.Uid));
+        Assert.Equal(
+            uids,
+            Entries(Block, [new DoneGoes(Block.From.AddDays(1), "half-guard", 1, 4, 8)], Block.From.AddDays(9)).Select(e => e.Uid)
+        );
         var ended = Entries(Block with { Ended = BlockEnd.Closed, EndedOn = Block.From.AddDays(14) }, [], Block.From.AddDays(14));
         Assert.Equal(uids, ended.Take(8).Select(e => e.Uid));
         Assert.Equal([false, false, false, false, true, true, true, true], ended.Take(8).Select(e => e.Cancelled));
@@ -52,7 +65,13 @@ public class CalendarFileTests
     public void Days_that_were_changed_are_cancelled_from_then_on_and_what_has_passed_stays()
     {
         var second = Block.From.AddDays(7);
-        var changed = Block.Changed(Block with { Days = [Block.Days[0], new DrillDay(DayOfWeek.Saturday, new TimeOnly(10, 0), 0, 30, 0)] }, second);
+        var changed = Block.Changed(
+            Block with
+            {
+                Days = [Block.Days[0], new DrillDay(DayOfWeek.Saturday, new TimeOnly(10, 0), 0, 30, 0)],
+            },
+            second
+        );
         var entries = Entries(changed, today: second).ToDictionary(e => e.Date);
         Assert.All(Entries(Block), e => Assert.Equal(e.Uid, entries[e.Date].Uid));
         Assert.False(entries[Block.From.AddDays(3)].Cancelled);
@@ -61,7 +80,13 @@ public class CalendarFileTests
         Assert.False(entries.ContainsKey(Block.From.AddDays(5)));
 
         // Two weeks in place of four: the last two are off, those of the days before too.
-        foreach (var (shorter, off) in new[] { (Block.Changed(Block with { Weeks = 2 }, second), 4), (changed.Changed(changed with { Weeks = 2 }, second), 6) })
+        foreach (
+            var (shorter, off) in new[]
+            {
+                (Block.Changed(Block with { Weeks = 2 }, second), 4),
+                (changed.Changed(changed with { Weeks = 2 }, second), 6),
+            }
+        )
         {
             var last = Entries(shorter, today: second).Where(e => e.Date >= Block.From.AddDays(14)).ToList();
             Assert.Equal(off, last.Count);
@@ -69,7 +94,8 @@ public class CalendarFileTests
         }
 
         // And back again: the same events, on once more.
-        var back = Entries(changed.Changed(changed with { Days = Block.Days }, second.AddDays(1)), today: second.AddDays(1)).ToDictionary(e => e.Date);
+        var back = Entries(changed.Changed(changed with { Days = Block.Days }, second.AddDays(1)), today: second.AddDays(1))
+            .ToDictionary(e => e.Date);
         Assert.False(back[second.AddDays(3)].Cancelled);
         Assert.True(back[second.AddDays(5)].Cancelled);
     }
@@ -78,7 +104,14 @@ public class CalendarFileTests
     [InlineData(0, 0, 10, 19, 45, null)]
     [InlineData(6, 0, 12, 18, 24, "6 min before class, 12 min after class.")]
     [InlineData(0, 20, 5, 18, 30, "20 min in class, 5 min after class.")]
-    public void Minutes_after_class_alone_begin_when_the_usual_class_ends(int before, int during, int after, int hour, int minute, string? says)
+    public void Minutes_after_class_alone_begin_when_the_usual_class_ends(
+        int before,
+        int during,
+        int after,
+        int hour,
+        int minute,
+        string? says
+    )
     {
         var entry = Entries(Block with { Days = [new DrillDay(DayOfWeek.Tuesday, new TimeOnly(18, 30), before, during, after)] })[0];
         Assert.Equal(new TimeOnly(hour, minute), entry.Time);

@@ -12,8 +12,7 @@ namespace AshNotch.Core.Tests.Formats;
 
 public class LogbookFileTests
 {
-    private const string Small =
-        """
+    private const string Small = """
         {
           "format": "ash-notch-logbook", "version": 1, "shoeSize": 38,
           "athlete": {"name": "Runa Halvick", "belt": "blue", "stripes": 2, "weightKg": 61.0, "units": "kg", "objective": "submissions",
@@ -51,13 +50,18 @@ public class LogbookFileTests
     {
         return Plain(JsonNode.Parse(text))!.ToJsonString();
 
-        static JsonNode? Plain(JsonNode? node) => node switch
-        {
-            JsonObject o => new JsonObject(o.Where(p => p.Value is not null).OrderBy(p => p.Key, StringComparer.Ordinal).Select(p => KeyValuePair.Create(p.Key, Plain(p.Value)))),
-            JsonArray a => new JsonArray([.. a.Select(Plain)]),
-            JsonValue v when v.GetValueKind() == JsonValueKind.Number => JsonValue.Create(v.Deserialize<double>()),
-            _ => node?.DeepClone(),
-        };
+        static JsonNode? Plain(JsonNode? node) =>
+            node switch
+            {
+                JsonObject o => new JsonObject(
+                    o.Where(p => p.Value is not null)
+                        .OrderBy(p => p.Key, StringComparer.Ordinal)
+                        .Select(p => KeyValuePair.Create(p.Key, Plain(p.Value)))
+                ),
+                JsonArray a => new JsonArray([.. a.Select(Plain)]),
+                JsonValue v when v.GetValueKind() == JsonValueKind.Number => JsonValue.Create(v.Deserialize<double>()),
+                _ => node?.DeepClone(),
+            };
     }
 
     [Fact]
@@ -80,33 +84,40 @@ public class LogbookFileTests
     [Fact]
     public async Task A_member_left_out_stays_left_out_and_an_empty_one_stays_empty()
     {
-        var sparse = """{"format":"ash-notch-logbook","version":1,"athlete":{"name":"A","belt":"white"},"partners":[{"id":"p","name":"B"}],"sessions":[{"id":"s","date":"2026-01-01","kind":"class","attire":"no-gi","notes":"","rolls":[{"id":"r","partnerId":"p","takeaways":[],"exchanges":[]}]}],"blocks":[],"niggles":[],"vocabulary":{"positions":[],"techniques":[],"aliases":[]}}""";
+        var sparse =
+            """{"format":"ash-notch-logbook","version":1,"athlete":{"name":"A","belt":"white"},"partners":[{"id":"p","name":"B"}],"sessions":[{"id":"s","date":"2026-01-01","kind":"class","attire":"no-gi","notes":"","rolls":[{"id":"r","partnerId":"p","takeaways":[],"exchanges":[]}]}],"blocks":[],"niggles":[],"vocabulary":{"positions":[],"techniques":[],"aliases":[]}}""";
         Assert.Equal(Canonical(sparse), Canonical(await Write((await Read(sparse)).Logbook!)));
     }
 
-    public static TheoryData<string, string, string, string> Faults() => new()
-    {
-        { "\"ash-notch-logbook\"", "\"other\"", "/format", "not a logbook" },
-        { "\"version\": 1", "\"version\": 2", "/version", "version 1" },
-        { "\"name\": \"Runa Halvick\", ", "", "/athlete/name", "missing" },
-        { "\"belt\": \"blue\"", "\"belt\": \"green\"", "/athlete/belt", "'green'" },
-        { "\"weightKg\": 61.0", "\"weightKg\": 6100", "/athlete/weightKg", "6100" },
-        { "\"date\": \"2026-03-03\"", "\"date\": \"2026-02-30\"", "/sessions/0/date", "calendar" },
-        { "\"date\": \"2026-03-03\", ", "", "/sessions/0/date", "missing" },
-        { "\"startTime\": \"18:30\"", "\"startTime\": \"half six\"", "/sessions/0/startTime", "18:30" },
-        { "\"kind\": \"class\"", "\"kind\": 3", "/sessions/0/kind", "text is expected" },
-        { "\"effort\": 6", "\"effort\": 60", "/sessions/0/effort", "between 0 and 10" },
-        { "\"minutes\": 90", "\"minutes\": 1e999", "/sessions/0/minutes", "number" },
-        { "\"partnerId\": \"p1\"", "\"partnerId\": \"nobody\"", "/sessions/0/rolls/0/partnerId", "'nobody'" },
-        { "\"technique\": \"knee-cut\"", "\"technique\": \"knee-cutt\"", "/sessions/0/rolls/0/exchanges/0/moments/0/technique", "'knee-cutt'" },
-        { "\"actor\": \"them\", ", "", "/sessions/0/rolls/0/exchanges/0/moments/0/actor", "missing" },
-        { "\"sure\": true", "\"sure\": \"yes\"", "/sessions/0/rolls/0/exchanges/0/moments/0/sure", "true or false" },
-        { "\"order\": 1", "\"order\": 1.5", "/sessions/0/rolls/0/order", "whole number" },
-        { "\"takeaways\": [\"frame first\"]", "\"takeaways\": [7]", "/sessions/0/rolls/0/takeaways/0", "text is expected" },
-        { "\"takeaways\": [\"frame first\"]", "\"takeaways\": \"frame first\"", "/sessions/0/rolls/0/takeaways", "list is expected" },
-        { "frame first", "\\ud83d", "/sessions/0/rolls/0/takeaways/0", "half a character" },
-        { "\"aliases\": []", "\"aliases\": [{\"says\": \"x\", \"means\": \"y\"}]", "/vocabulary/aliases/0/means", "'y'" },
-    };
+    public static TheoryData<string, string, string, string> Faults() =>
+        new()
+        {
+            { "\"ash-notch-logbook\"", "\"other\"", "/format", "not a logbook" },
+            { "\"version\": 1", "\"version\": 2", "/version", "version 1" },
+            { "\"name\": \"Runa Halvick\", ", "", "/athlete/name", "missing" },
+            { "\"belt\": \"blue\"", "\"belt\": \"green\"", "/athlete/belt", "'green'" },
+            { "\"weightKg\": 61.0", "\"weightKg\": 6100", "/athlete/weightKg", "6100" },
+            { "\"date\": \"2026-03-03\"", "\"date\": \"2026-02-30\"", "/sessions/0/date", "calendar" },
+            { "\"date\": \"2026-03-03\", ", "", "/sessions/0/date", "missing" },
+            { "\"startTime\": \"18:30\"", "\"startTime\": \"half six\"", "/sessions/0/startTime", "18:30" },
+            { "\"kind\": \"class\"", "\"kind\": 3", "/sessions/0/kind", "text is expected" },
+            { "\"effort\": 6", "\"effort\": 60", "/sessions/0/effort", "between 0 and 10" },
+            { "\"minutes\": 90", "\"minutes\": 1e999", "/sessions/0/minutes", "number" },
+            { "\"partnerId\": \"p1\"", "\"partnerId\": \"nobody\"", "/sessions/0/rolls/0/partnerId", "'nobody'" },
+            {
+                "\"technique\": \"knee-cut\"",
+                "\"technique\": \"knee-cutt\"",
+                "/sessions/0/rolls/0/exchanges/0/moments/0/technique",
+                "'knee-cutt'"
+            },
+            { "\"actor\": \"them\", ", "", "/sessions/0/rolls/0/exchanges/0/moments/0/actor", "missing" },
+            { "\"sure\": true", "\"sure\": \"yes\"", "/sessions/0/rolls/0/exchanges/0/moments/0/sure", "true or false" },
+            { "\"order\": 1", "\"order\": 1.5", "/sessions/0/rolls/0/order", "whole number" },
+            { "\"takeaways\": [\"frame first\"]", "\"takeaways\": [7]", "/sessions/0/rolls/0/takeaways/0", "text is expected" },
+            { "\"takeaways\": [\"frame first\"]", "\"takeaways\": \"frame first\"", "/sessions/0/rolls/0/takeaways", "list is expected" },
+            { "frame first", "\\ud83d", "/sessions/0/rolls/0/takeaways/0", "half a character" },
+            { "\"aliases\": []", "\"aliases\": [{\"says\": \"x\", \"means\": \"y\"}]", "/vocabulary/aliases/0/means", "'y'" },
+        };
 
     [Theory]
     [MemberData(nameof(Faults))]
@@ -176,12 +187,33 @@ public class LogbookFileTests
     [Fact]
     public async Task Blocks_and_niggles_are_checked_as_the_rest_is()
     {
-        var block = """{"id": "b", "from": "2026-04-14", "weeks": 9, "days": [{"day": "tuesday", "before": 400}], "earlier": [{"until": "2026-04-20", "weeks": 7, "days": [{"day": "friday", "after": -1}]}], "focuses": [{"id": "f", "spot": {"position": "half-guard", "role": "even"}, "purpose": "plug", "technique": "nothing"}], "ended": "closed"}""";
-        var reading = await Read(Small.Replace("\"niggles\": []", "\"niggles\": [{\"id\": \"n\", \"part\": \"knee\", \"from\": \"2026-04-14\", \"to\": \"2026-04-01\"}]").Replace("\"blocks\": []", $"\"blocks\": [{block}]"));
+        var block =
+            """{"id": "b", "from": "2026-04-14", "weeks": 9, "days": [{"day": "tuesday", "before": 400}], "earlier": [{"until": "2026-04-20", "weeks": 7, "days": [{"day": "friday", "after": -1}]}], "focuses": [{"id": "f", "spot": {"position": "half-guard", "role": "even"}, "purpose": "plug", "technique": "nothing"}], "ended": "closed"}""";
+        var reading = await Read(
+            Small
+                .Replace(
+                    "\"niggles\": []",
+                    "\"niggles\": [{\"id\": \"n\", \"part\": \"knee\", \"from\": \"2026-04-14\", \"to\": \"2026-04-01\"}]"
+                )
+                .Replace("\"blocks\": []", $"\"blocks\": [{block}]")
+        );
         Assert.Equal(
-            ["/blocks/0/days/0/before", "/blocks/0/earlier/0/days/0/after", "/blocks/0/earlier/0/weeks", "/blocks/0/endedOn", "/blocks/0/focuses/0/spot/role", "/blocks/0/focuses/0/technique", "/blocks/0/weeks", "/niggles/0/to"],
-            reading.Faults.Select(f => f.Pointer).Order(StringComparer.Ordinal));
-        Assert.Contains("/niggles/0/part", (await Read(Small.Replace("\"niggles\": []", "\"niggles\": [{\"part\": \"tail\"}]"))).Faults.Select(f => f.Pointer));
+            [
+                "/blocks/0/days/0/before",
+                "/blocks/0/earlier/0/days/0/after",
+                "/blocks/0/earlier/0/weeks",
+                "/blocks/0/endedOn",
+                "/blocks/0/focuses/0/spot/role",
+                "/blocks/0/focuses/0/technique",
+                "/blocks/0/weeks",
+                "/niggles/0/to",
+            ],
+            reading.Faults.Select(f => f.Pointer).Order(StringComparer.Ordinal)
+        );
+        Assert.Contains(
+            "/niggles/0/part",
+            (await Read(Small.Replace("\"niggles\": []", "\"niggles\": [{\"part\": \"tail\"}]"))).Faults.Select(f => f.Pointer)
+        );
     }
 
     /// <summary>A stream that gives only so many bytes at a time.</summary>

@@ -37,8 +37,20 @@ public class GroundTests
     [Fact]
     public void Worth_stands_in_the_usual_order()
     {
-        string[] bestFirst = ["back-control:top", "mount:top", "side-control:top", "half-guard:top", "closed-guard:top",
-            "standing:even", "closed-guard:bottom", "half-guard:bottom", "side-control:bottom", "mount:bottom", "back-control:bottom"];
+        string[] bestFirst =
+        [
+            "back-control:top",
+            "mount:top",
+            "side-control:top",
+            "half-guard:top",
+            "closed-guard:top",
+            "standing:even",
+            "closed-guard:bottom",
+            "half-guard:bottom",
+            "side-control:bottom",
+            "mount:bottom",
+            "back-control:bottom",
+        ];
         var worths = bestFirst.Select(s => Map.Worth(Spot.Parse(s))).ToList();
         Assert.Equal(worths.OrderDescending(), worths);
         Assert.Equal(worths.Count, worths.Distinct().Count());
@@ -64,8 +76,23 @@ public class GroundTests
     [Fact]
     public void What_contradicts_itself_is_named()
     {
-        var position = new Position { Id = "raft", Name = "Raft", Family = Family.Own, Roles = [Role.Even], Scores = "nothing", Worth = 0.2 };
-        var technique = new Technique { Id = "drift", Name = "Drift", Kind = TechniqueKind.Sweep, From = [StartPattern.Parse("raft:top")], To = [Spot.Parse("moon")] };
+        var position = new Position
+        {
+            Id = "raft",
+            Name = "Raft",
+            Family = Family.Own,
+            Roles = [Role.Even],
+            Scores = "nothing",
+            Worth = 0.2,
+        };
+        var technique = new Technique
+        {
+            Id = "drift",
+            Name = "Drift",
+            Kind = TechniqueKind.Sweep,
+            From = [StartPattern.Parse("raft:top")],
+            To = [Spot.Parse("moon")],
+        };
         var faults = GroundRules.Check([position, position], [technique]);
         Assert.Contains(faults, f => f.Contains("share the id 'raft'"));
         Assert.Contains(faults, f => f.Contains("favour nobody"));
@@ -78,8 +105,28 @@ public class GroundTests
     {
         var own = new PersonalWords
         {
-            Positions = [new Position { Id = "raft", Name = "Raft", Family = Family.Own, Roles = [Role.Top, Role.Bottom], Scores = "guard" }],
-            Techniques = [new Technique { Id = "drift", Name = "Drift", Kind = TechniqueKind.Sweep, From = [StartPattern.Parse("raft:bottom")], To = [Spot.Parse("mount:top")] }],
+            Positions =
+            [
+                new Position
+                {
+                    Id = "raft",
+                    Name = "Raft",
+                    Family = Family.Own,
+                    Roles = [Role.Top, Role.Bottom],
+                    Scores = "guard",
+                },
+            ],
+            Techniques =
+            [
+                new Technique
+                {
+                    Id = "drift",
+                    Name = "Drift",
+                    Kind = TechniqueKind.Sweep,
+                    From = [StartPattern.Parse("raft:bottom")],
+                    To = [Spot.Parse("mount:top")],
+                },
+            ],
         };
         var map = Map.With(own);
         Assert.True(map.Has(new Spot("raft", Role.Bottom)));

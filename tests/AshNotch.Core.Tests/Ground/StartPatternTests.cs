@@ -64,7 +64,12 @@ public class StartPatternTests
     [InlineData(TechniqueKind.Pull, false, false, false)]
     public void A_kind_says_what_it_does(TechniqueKind kind, bool saves, bool undoes, bool leaves)
     {
-        var technique = new Technique { Id = "it", Name = "It", Kind = kind };
+        var technique = new Technique
+        {
+            Id = "it",
+            Name = "It",
+            Kind = kind,
+        };
         Assert.Equal((saves, undoes, leaves), (technique.Saves(), technique.Undoes(), technique.Leaves()));
     }
 }

@@ -38,7 +38,8 @@ public class UsualGroundTests
         Assert.Equal(Map.Positions.Select(p => p.Id).Order(), GroundMap.UsualLevels.Select(l => l.Position).Order());
         Assert.Equal(
             Map.Spots.Select(s => s.Role == Role.Even ? s.Position : s.ToString()).Append("start").Order(),
-            GroundMap.UsualRoads.Select(r => r.From).Order());
+            GroundMap.UsualRoads.Select(r => r.From).Order()
+        );
         Assert.All(GroundMap.UsualLevels, l => Assert.True(l.Says.Length > 8 && double.IsFinite(l.Top)));
         Assert.All(GroundMap.UsualRoads, r => Assert.True(r.Says.Length > 8));
         Assert.All(GroundMap.UsualRoads, r => Assert.Equal(100, r.To.Values.Sum()));
@@ -50,9 +51,14 @@ public class UsualGroundTests
         foreach (var rows in new[] { Usual.Won, Usual.Lost })
         {
             var reaches = Enumerable.Range(0, Usual.Spots.Count).Where(s => rows[s][^1] > 0).ToHashSet();
-            for (var more = true; more;)
+            for (var more = true; more; )
             {
-                var next = Enumerable.Range(0, Usual.Spots.Count).Where(s => !reaches.Contains(s) && Enumerable.Range(0, Usual.Spots.Count).Any(u => rows[s][u] > 0 && reaches.Contains(u))).ToList();
+                var next = Enumerable
+                    .Range(0, Usual.Spots.Count)
+                    .Where(s =>
+                        !reaches.Contains(s) && Enumerable.Range(0, Usual.Spots.Count).Any(u => rows[s][u] > 0 && reaches.Contains(u))
+                    )
+                    .ToList();
                 more = next.Count > 0;
                 reaches.UnionWith(next);
             }
@@ -66,8 +72,18 @@ public class UsualGroundTests
     public void Better_places_are_worth_more()
     {
         var worth = Worth(
-            Objective.Submissions, "back-control:top", "mount:top", "side-control:top", "half-guard:top", "open-guard:top", "open-guard:bottom",
-            "half-guard:bottom", "side-control:bottom", "mount:bottom", "back-control:bottom");
+            Objective.Submissions,
+            "back-control:top",
+            "mount:top",
+            "side-control:top",
+            "half-guard:top",
+            "open-guard:top",
+            "open-guard:bottom",
+            "half-guard:bottom",
+            "side-control:bottom",
+            "mount:bottom",
+            "back-control:bottom"
+        );
         Assert.Equal(worth.OrderDescending(), worth);
     }
 
@@ -80,8 +96,10 @@ public class UsualGroundTests
     {
         double[][] groups =
         [
-            Worth(objective, "back-control:top", "mount:top", "side-control:top"), Worth(objective, "half-guard:top", "open-guard:top"),
-            Worth(objective, "open-guard:bottom", "half-guard:bottom"), Worth(objective, "side-control:bottom", "mount:bottom", "back-control:bottom"),
+            Worth(objective, "back-control:top", "mount:top", "side-control:top"),
+            Worth(objective, "half-guard:top", "open-guard:top"),
+            Worth(objective, "open-guard:bottom", "half-guard:bottom"),
+            Worth(objective, "side-control:bottom", "mount:bottom", "back-control:bottom"),
         ];
         Assert.All(groups.Zip(groups.Skip(1)), pair => Assert.True(pair.First.Min() > pair.Second.Max()));
     }
@@ -107,11 +125,34 @@ public class UsualGroundTests
     [Fact]
     public void A_position_of_the_owners_takes_after_its_family_and_their_own_techniques()
     {
-        var own = Map.With(new PersonalWords
-        {
-            Positions = [new Position { Id = "plank-guard", Name = "Plank guard", Family = Family.HalfGuard, Roles = [Role.Top, Role.Bottom], Scores = "guard" }],
-            Techniques = [new Technique { Id = "plank-roll", Name = "Plank roll", Kind = TechniqueKind.Sweep, From = [StartPattern.Parse("plank-guard:bottom")], To = [Spot.Parse("mount:top")], Usual = 3 }],
-        }).Usual;
+        var own = Map.With(
+            new PersonalWords
+            {
+                Positions =
+                [
+                    new Position
+                    {
+                        Id = "plank-guard",
+                        Name = "Plank guard",
+                        Family = Family.HalfGuard,
+                        Roles = [Role.Top, Role.Bottom],
+                        Scores = "guard",
+                    },
+                ],
+                Techniques =
+                [
+                    new Technique
+                    {
+                        Id = "plank-roll",
+                        Name = "Plank roll",
+                        Kind = TechniqueKind.Sweep,
+                        From = [StartPattern.Parse("plank-guard:bottom")],
+                        To = [Spot.Parse("mount:top")],
+                        Usual = 3,
+                    },
+                ],
+            }
+        ).Usual;
         var (plank, half) = (own.IndexOf(Spot.Parse("plank-guard:bottom")), own.IndexOf(Spot.Parse("half-guard:bottom")));
         Assert.True(own.Kin(plank, half));
         Assert.Equal(1, own.Won[plank].Sum(), 9);

@@ -15,7 +15,9 @@ public class AthleteTests
     private static readonly Lazy<AthleteResult[]> Judged = new(() =>
     {
         var results = new AthleteResult[Athletes];
-        Parallel.For(0, Athletes, i => results[i] = AthleteResult.Of(new TrueAthlete(GroundMap.Default, new World(), 7000 + i), 96, Objective.Submissions));
+        Parallel.For(0, Athletes, i =>
+            results[i] = AthleteResult.Of(new TrueAthlete(GroundMap.Default, new World(), 7000 + i), 96, Objective.Submissions)
+        );
         return results;
     });
 
@@ -25,7 +27,12 @@ public class AthleteTests
         Assert.InRange(Judged.Value.Average(r => r.Lever), 0.8, 1);
         Assert.InRange(Judged.Value.Average(r => r.Soft), 0.65, 1);
         Assert.InRange(Judged.Value.Average(r => r.LeverTop3), 0.65, 1);
-        var best = new[] { Judged.Value.Average(r => r.MostTaps), Judged.Value.Average(r => r.WorstRate), Judged.Value.Average(r => r.MostLost) }.Max();
+        var best = new[]
+        {
+            Judged.Value.Average(r => r.MostTaps),
+            Judged.Value.Average(r => r.WorstRate),
+            Judged.Value.Average(r => r.MostLost),
+        }.Max();
         Assert.True(Judged.Value.Average(r => r.Soft) > best + 0.1);
         Assert.True(Judged.Value.Average(r => r.Lever) > Judged.Value.Average(r => r.PriorLever));
     }

@@ -22,7 +22,8 @@ public class ChainTests
             [.. states.Select(s => To(s == n ? n : Math.Max(s - 1, 0)))],
             [.. states.Select(s => s == 1 ? 1.0 : 0.0)],
             goesOn,
-            Rewards.Of(pay, pay));
+            Rewards.Of(pay, pay)
+        );
     }
 
     // Grinstead and Snell, Introduction to Probability, ch. 11, the drunkard's walk on 0..4 (source named, values from memory).
@@ -30,7 +31,12 @@ public class ChainTests
     public void The_drunkards_walk_has_the_fundamental_matrix_of_the_book()
     {
         var chain = Walk(4, 0.5);
-        double[][] expected = [[1.5, 1, 0.5], [1, 2, 1], [0.5, 1, 1.5]];
+        double[][] expected =
+        [
+            [1.5, 1, 0.5],
+            [1, 2, 1],
+            [0.5, 1, 1.5],
+        ];
         for (var i = 1; i <= 3; i++)
         {
             for (var j = 1; j <= 3; j++)
@@ -48,11 +54,13 @@ public class ChainTests
         var p = 0.2 + (0.6 * (odds.Get % 97) / 96.0);
         var chain = Walk(n, p);
         var r = (1 - p) / p;
-        return Enumerable.Range(1, n - 1).All(i =>
-        {
-            var exact = Math.Abs(r - 1) < 1e-9 ? (double)i / n : (1 - Math.Pow(r, i)) / (1 - Math.Pow(r, n));
-            return Math.Abs(chain.Value[i] - exact) < 1e-5;
-        });
+        return Enumerable
+            .Range(1, n - 1)
+            .All(i =>
+            {
+                var exact = Math.Abs(r - 1) < 1e-9 ? (double)i / n : (1 - Math.Pow(r, i)) / (1 - Math.Pow(r, n));
+                return Math.Abs(chain.Value[i] - exact) < 1e-5;
+            });
     }
 
     [Theory]
@@ -78,10 +86,14 @@ public class ChainTests
                 visits[s] += weight * at[s];
                 for (var u = 0; u <= n; u++)
                 {
-                    double won = at[s] * p[s] * usual.Won[s][u], lost = at[s] * (1 - p[s]) * usual.Lost[s][u];
+                    double won = at[s] * p[s] * usual.Won[s][u],
+                        lost = at[s] * (1 - p[s]) * usual.Lost[s][u];
                     sum += weight * ((won * rewards.Won[s][u]) + (lost * rewards.Lost[s][u]));
                     for (var v = 0; v < n; v++)
-                        next[v] += u == v ? won + lost : u == n ? (won + lost) * usual.Start[v] : 0;
+                        next[v] +=
+                            u == v ? won + lost
+                            : u == n ? (won + lost) * usual.Start[v]
+                            : 0;
                 }
             }
 
@@ -119,7 +131,15 @@ public class ChainTests
         var usual = GroundMap.Default.Usual;
         var rewards = Rewards.Of(GroundMap.Default, Objective.Submissions);
         double Logistic(double x) => 1 / (1 + Math.Exp(-x));
-        Chain Of(Func<int, double> shift) => new([.. usual.Level.Select((l, s) => Logistic(l + shift(s)))], [.. usual.Won], [.. usual.Lost], usual.Start, 10.0 / 11, rewards);
+        Chain Of(Func<int, double> shift) =>
+            new(
+                [.. usual.Level.Select((l, s) => Logistic(l + shift(s)))],
+                [.. usual.Won],
+                [.. usual.Lost],
+                usual.Start,
+                10.0 / 11,
+                rewards
+            );
         var mean = Of(_ => 0);
         var drawn = Of(s => s % 2 == 0 ? sign : -sign);
         for (var s = 0; s < usual.Spots.Count; s++)

@@ -52,8 +52,8 @@ public class DenseTests
         Assert.True(Dense.Cholesky(lower, n));
         var expected = positive.Cholesky().Factor;
         for (var i = 0; i < n; i++)
-            for (var j = 0; j <= i; j++)
-                Assert.Equal(expected[i, j], lower[(i * n) + j], 9);
+        for (var j = 0; j <= i; j++)
+            Assert.Equal(expected[i, j], lower[(i * n) + j], 9);
         var right = Numbers(seed + 1, n);
         var x = (double[])right.Clone();
         Dense.SolveLower(lower, n, x);

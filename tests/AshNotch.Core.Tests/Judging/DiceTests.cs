@@ -13,7 +13,9 @@ public class DiceTests
     private static double Distance(IEnumerable<double> sample, Func<double, double> below)
     {
         var sorted = sample.Order().ToList();
-        return Enumerable.Range(0, sorted.Count).Max(i => Math.Max(Math.Abs(below(sorted[i]) - ((double)i / Throws)), Math.Abs(below(sorted[i]) - ((i + 1.0) / Throws))));
+        return Enumerable
+            .Range(0, sorted.Count)
+            .Max(i => Math.Max(Math.Abs(below(sorted[i]) - ((double)i / Throws)), Math.Abs(below(sorted[i]) - ((i + 1.0) / Throws))));
     }
 
     private static Dice New() => new(new Xoshiro256StarStar(77, threadSafe: false));
@@ -27,13 +29,21 @@ public class DiceTests
     public void Gamma_numbers_are_distributed_as_they_should_be(double shape)
     {
         var dice = New();
-        Assert.InRange(Distance(Enumerable.Range(0, Throws).Select(_ => dice.Gamma(shape)), x => Gamma.CDF(shape, 1, x)), 0, 1.95 / Math.Sqrt(Throws));
+        Assert.InRange(
+            Distance(Enumerable.Range(0, Throws).Select(_ => dice.Gamma(shape)), x => Gamma.CDF(shape, 1, x)),
+            0,
+            1.95 / Math.Sqrt(Throws)
+        );
     }
 
     [Fact]
     public void So_are_normal_ones()
     {
         var dice = New();
-        Assert.InRange(Distance(Enumerable.Range(0, Throws).Select(_ => dice.Normal()), x => Normal.CDF(0, 1, x)), 0, 1.95 / Math.Sqrt(Throws));
+        Assert.InRange(
+            Distance(Enumerable.Range(0, Throws).Select(_ => dice.Normal()), x => Normal.CDF(0, 1, x)),
+            0,
+            1.95 / Math.Sqrt(Throws)
+        );
     }
 }

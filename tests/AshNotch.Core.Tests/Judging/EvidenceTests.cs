@@ -56,8 +56,12 @@ public class EvidenceTests
     public void The_ground_map_holds_every_spot_that_was_visited_and_every_road_that_was_told()
     {
         var map = OwnGroundMap.Of(Judged, Map);
-        Assert.Equal(Judged.SoftSpots.Select(s => s.Spot).Order(Comparer<Spot>.Create((a, b) => string.CompareOrdinal(a.ToString(), b.ToString()))),
-            map.Spots.Where(s => s.Won + s.Lost > 0).Select(s => s.Spot).Order(Comparer<Spot>.Create((a, b) => string.CompareOrdinal(a.ToString(), b.ToString()))));
+        Assert.Equal(
+            Judged.SoftSpots.Select(s => s.Spot).Order(Comparer<Spot>.Create((a, b) => string.CompareOrdinal(a.ToString(), b.ToString()))),
+            map.Spots.Where(s => s.Won + s.Lost > 0)
+                .Select(s => s.Spot)
+                .Order(Comparer<Spot>.Create((a, b) => string.CompareOrdinal(a.ToString(), b.ToString())))
+        );
         Assert.Equal(Judged.Counts.Roads().Where(r => r.Key is { Told: true, Next: >= 0 }).Sum(r => r.Value), map.Roads.Sum(r => r.Seen));
 
         // Out of a spot no more can go in a roll than comes there.

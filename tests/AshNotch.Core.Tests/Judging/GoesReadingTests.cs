@@ -8,14 +8,21 @@ public class GoesReadingTests
 {
     private static readonly Spot HalfGuard = Spot.Parse("half-guard:bottom");
 
-    private static RollReading Read(bool inSpot, params Try[] tries) => RollReading.Of("s", new DateOnly(2026, 7, 7), Attire.Gi, new Roll
-    {
-        Id = "r",
-        Kind = RollKind.Positional,
-        PartnerId = "p",
-        PartnerBelt = BeltColour.Purple,
-        Goes = new Goes("b", "f", 1, HalfGuard, inSpot, tries),
-    }, GroundMap.Default);
+    private static RollReading Read(bool inSpot, params Try[] tries) =>
+        RollReading.Of(
+            "s",
+            new DateOnly(2026, 7, 7),
+            Attire.Gi,
+            new Roll
+            {
+                Id = "r",
+                Kind = RollKind.Positional,
+                PartnerId = "p",
+                PartnerBelt = BeltColour.Purple,
+                Goes = new Goes("b", "f", 1, HalfGuard, inSpot, tries),
+            },
+            GroundMap.Default
+        );
 
     [Fact]
     public void Goes_from_the_spot_are_contests_over_it_with_their_sides()
@@ -52,7 +59,10 @@ public class GoesReadingTests
     {
         var usual = GroundMap.Default.Usual;
         var goes = Read(true, [.. Enumerable.Repeat(new Try(true), 12)]);
-        double Level(RollReading reading) => new LevelModel(usual, LogCounts.Of([reading], usual), new Belt(BeltColour.Purple).Rung, null).Fit().Alpha(usual.IndexOf(HalfGuard));
+        double Level(RollReading reading) =>
+            new LevelModel(usual, LogCounts.Of([reading], usual), new Belt(BeltColour.Purple).Rung, null)
+                .Fit()
+                .Alpha(usual.IndexOf(HalfGuard));
         var rounds = goes with { Against = goes.Against with { Drill = false } };
         Assert.True(Level(goes) < Level(rounds) - 0.1);
         Assert.True(Level(goes) > usual.Level[usual.IndexOf(HalfGuard)]);

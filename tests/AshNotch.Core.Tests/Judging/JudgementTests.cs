@@ -16,8 +16,19 @@ public class JudgementTests
 
     private static RollReading Read(Roll roll) => RollReading.Of("s", new DateOnly(2026, 3, 3), Attire.Gi, roll, Map);
 
-    private static Roll Passed(int times) => Told.Roll([.. Enumerable.Range(0, times).Select(_ => Told.Exchange(
-        "half-guard:bottom", Told.Tap(Actor.Them, "armbar"), Told.Them("knee-cut", null, "side-control:bottom"), Told.Them("armbar")))]);
+    private static Roll Passed(int times) =>
+        Told.Roll([
+            .. Enumerable
+                .Range(0, times)
+                .Select(_ =>
+                    Told.Exchange(
+                        "half-guard:bottom",
+                        Told.Tap(Actor.Them, "armbar"),
+                        Told.Them("knee-cut", null, "side-control:bottom"),
+                        Told.Them("armbar")
+                    )
+                ),
+        ]);
 
     [Fact]
     public void An_empty_log_gives_empty_lists_and_says_that_it_is_not_enough()
@@ -37,7 +48,11 @@ public class JudgementTests
     {
         var log = Season.Make();
         var ground = Map.With(log.Vocabulary);
-        var judgement = Judgement.Of(ground, LogCounts.Of(RollReading.Of(log, ground), ground.Usual), Standpoint.Owner(log.Athlete, objective));
+        var judgement = Judgement.Of(
+            ground,
+            LogCounts.Of(RollReading.Of(log, ground), ground.Usual),
+            Standpoint.Owner(log.Athlete, objective)
+        );
         foreach (var list in new[] { judgement.SoftSpots, judgement.Levers })
         {
             Assert.Equal(list.Select(s => s.Gain).OrderDescending(), list.Select(s => s.Gain));
@@ -59,7 +74,9 @@ public class JudgementTests
         var ground = Map.With(log.Vocabulary);
         var readings = RollReading.Of(log, ground).ToList();
         IEnumerable<(Spot, double, double)> Ranked(IEnumerable<RollReading> rolls) =>
-            Judgement.Of(ground, LogCounts.Of(rolls, ground.Usual), Blue).SoftSpots.Select(s => (s.Spot, Math.Round(s.Gain, 12), s.ChanceTop3));
+            Judgement
+                .Of(ground, LogCounts.Of(rolls, ground.Usual), Blue)
+                .SoftSpots.Select(s => (s.Spot, Math.Round(s.Gain, 12), s.ChanceTop3));
         Assert.Equal(Ranked(readings), Ranked(readings));
         Assert.Equal(Ranked(readings), Ranked(Enumerable.Reverse(readings)));
     }
@@ -67,7 +84,14 @@ public class JudgementTests
     [Fact]
     public void Losing_the_same_contests_more_often_raises_the_gain_and_the_word()
     {
-        var won = Told.Roll(Told.Exchange("half-guard:bottom", Told.Tap(Actor.Me, "armbar"), Told.Me("half-guard-sweep", null, "side-control:top"), Told.Me("armbar")));
+        var won = Told.Roll(
+            Told.Exchange(
+                "half-guard:bottom",
+                Told.Tap(Actor.Me, "armbar"),
+                Told.Me("half-guard-sweep", null, "side-control:top"),
+                Told.Me("armbar")
+            )
+        );
         RankedSpot At(int n) => Judge(won, Passed(n)).SoftSpots.Single(s => s.Spot == Half);
         Assert.True(At(2).Gain < At(6).Gain);
         Assert.True(At(6).Gain < At(18).Gain);
@@ -80,7 +104,8 @@ public class JudgementTests
     public void A_stronger_peer_lowers_the_rate_and_one_of_the_own_belt_changes_nothing()
     {
         var counts = LogCounts.Of([Read(Passed(5))], Map.Usual);
-        double Rate(BeltColour? peer) => Judgement.Of(Map, counts, Blue with { Peer = peer }).SoftSpots.Single(s => s.Spot == Half).Rate.Rate;
+        double Rate(BeltColour? peer) =>
+            Judgement.Of(Map, counts, Blue with { Peer = peer }).SoftSpots.Single(s => s.Spot == Half).Rate.Rate;
         Assert.True(Rate(BeltColour.Black) < Rate(BeltColour.Purple));
         Assert.True(Rate(BeltColour.Purple) < Rate(null));
         Assert.True(Rate(null) < Rate(BeltColour.White));
@@ -90,8 +115,17 @@ public class JudgementTests
     [Fact]
     public void Held_tries_decide_nothing()
     {
-        var reading = Read(Told.Roll(Told.Exchange(
-            "mount:bottom", null, Told.Them("armbar", done: false), Told.Them("armbar", done: false), Told.Me("bridge-and-roll", null, "closed-guard:top"))));
+        var reading = Read(
+            Told.Roll(
+                Told.Exchange(
+                    "mount:bottom",
+                    null,
+                    Told.Them("armbar", done: false),
+                    Told.Them("armbar", done: false),
+                    Told.Me("bridge-and-roll", null, "closed-guard:top")
+                )
+            )
+        );
         var judgement = Judgement.Of(Map, LogCounts.Of([reading], Map.Usual), Blue);
         var mount = judgement.Levers.Single(s => s.Spot == Spot.Parse("mount:bottom"));
         Assert.Equal((1, 0), (mount.Won, mount.Lost));
@@ -104,10 +138,23 @@ public class JudgementTests
     [Fact]
     public void A_move_changes_what_the_roll_is_worth_in_the_direction_that_it_went()
     {
-        var reading = Read(Told.Roll(
-            Told.Exchange("half-guard:bottom", Told.Tap(Actor.Them, "armbar"), Told.Them("knee-cut", null, "side-control:bottom"), Told.Them("armbar")),
-            Told.Exchange("half-guard:bottom", null, Told.Me("half-guard-sweep", null, "half-guard:top")),
-            Told.Exchange("half-guard:bottom", null, Told.Them("knee-cut", null, "side-control:bottom"), Told.Me("frame-and-hip-escape", null, "closed-guard:bottom"))));
+        var reading = Read(
+            Told.Roll(
+                Told.Exchange(
+                    "half-guard:bottom",
+                    Told.Tap(Actor.Them, "armbar"),
+                    Told.Them("knee-cut", null, "side-control:bottom"),
+                    Told.Them("armbar")
+                ),
+                Told.Exchange("half-guard:bottom", null, Told.Me("half-guard-sweep", null, "half-guard:top")),
+                Told.Exchange(
+                    "half-guard:bottom",
+                    null,
+                    Told.Them("knee-cut", null, "side-control:bottom"),
+                    Told.Me("frame-and-hip-escape", null, "closed-guard:bottom")
+                )
+            )
+        );
         var judgement = Judgement.Of(Map, LogCounts.Of([reading], Map.Usual), Blue);
         var changes = reading.Contests.Select(c => judgement.Change(c)!.Value).ToList();
         Assert.True(changes[0] < 0 && changes[1] < 0 && changes[2] > 0 && changes[3] < 0 && changes[4] > 0);

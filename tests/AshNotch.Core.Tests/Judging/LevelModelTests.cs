@@ -65,8 +65,8 @@ public class LevelModelTests
 
         var covariance = curvature.Inverse();
         for (var i = 0; i < size; i++)
-            for (var j = 0; j < size; j++)
-                Assert.Equal(covariance[i, j], fit.Parameters.Covariance(i, j), 0.0005);
+        for (var j = 0; j < size; j++)
+            Assert.Equal(covariance[i, j], fit.Parameters.Covariance(i, j), 0.0005);
     }
 
     // With one spot against one peer nothing is left to be shared out: the posterior of the spot's level has one dimension
@@ -75,7 +75,9 @@ public class LevelModelTests
     public void A_single_cell_agrees_with_its_own_maximum()
     {
         var spot = Usual.IndexOf(Spot.Parse("half-guard:bottom"));
-        var readings = Enumerable.Range(0, 12).Select(i => Against(i < 3, new Against("p", new Belt(BeltColour.Blue).Rung, 70, Intent.OwnGame)));
+        var readings = Enumerable
+            .Range(0, 12)
+            .Select(i => Against(i < 3, new Against("p", new Belt(BeltColour.Blue).Rung, 70, Intent.OwnGame)));
         var model = new LevelModel(Usual, LogCounts.Of(readings, Usual), new Belt(BeltColour.Blue).Rung, 70);
         var fit = model.Fit();
         var weight = fit.Parameters.Weights[0];
@@ -91,7 +93,9 @@ public class LevelModelTests
         double Alpha(Against against)
         {
             var counts = LogCounts.Of(Enumerable.Range(0, 10).Select(_ => Against(false, against)), Usual);
-            return new LevelModel(Usual, counts, new Belt(BeltColour.Blue).Rung, 70).Fit().Alpha(Usual.IndexOf(Spot.Parse("half-guard:bottom")));
+            return new LevelModel(Usual, counts, new Belt(BeltColour.Blue).Rung, 70)
+                .Fit()
+                .Alpha(Usual.IndexOf(Spot.Parse("half-guard:bottom")));
         }
 
         var peer = new Against("p", new Belt(BeltColour.Blue).Rung, 70, Intent.OwnGame);
@@ -113,16 +117,26 @@ public class LevelModelTests
         Assert.Equal(Fall("closed-guard:bottom"), Fall("half-guard:top"), 9);
     }
 
-    private static RollReading Against(bool won, Against against, string spot = "half-guard:bottom") => new()
-    {
-        Session = "s",
-        Roll = "r",
-        Date = new DateOnly(2026, 3, 3),
-        Attire = Attire.Gi,
-        Against = against,
-        Moments = 1,
-        Starts = [],
-        Visits = [],
-        Contests = [new Contest { Spot = Spot.Parse(spot), End = won ? ContestEnd.Won : ContestEnd.Lost, Actor = won ? Actor.Me : Actor.Them, Place = new MomentPlace("s", "r", 0, 0) }],
-    };
+    private static RollReading Against(bool won, Against against, string spot = "half-guard:bottom") =>
+        new()
+        {
+            Session = "s",
+            Roll = "r",
+            Date = new DateOnly(2026, 3, 3),
+            Attire = Attire.Gi,
+            Against = against,
+            Moments = 1,
+            Starts = [],
+            Visits = [],
+            Contests =
+            [
+                new Contest
+                {
+                    Spot = Spot.Parse(spot),
+                    End = won ? ContestEnd.Won : ContestEnd.Lost,
+                    Actor = won ? Actor.Me : Actor.Them,
+                    Place = new MomentPlace("s", "r", 0, 0),
+                },
+            ],
+        };
 }

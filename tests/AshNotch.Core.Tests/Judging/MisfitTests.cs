@@ -14,12 +14,14 @@ public class MisfitTests
     {
         var random = new Xoshiro256StarStar(7, threadSafe: false);
         double[] shares = [0.5, 0.3, 0.15, 0.05];
-        var rows = Enumerable.Range(0, 300).Select(_ =>
-        {
-            var row = Dirichlet.Sample(random, [.. shares.Select(x => weight * x)]);
-            var counts = Multinomial.Sample(random, row, 25);
-            return (shares, counts.Select(c => (double)c).ToArray());
-        });
+        var rows = Enumerable
+            .Range(0, 300)
+            .Select(_ =>
+            {
+                var row = Dirichlet.Sample(random, [.. shares.Select(x => weight * x)]);
+                var counts = Multinomial.Sample(random, row, 25);
+                return (shares, counts.Select(c => (double)c).ToArray());
+            });
         Assert.InRange(Misfit.Concentration(rows, usual: 5, spread: 0.8), 0.7 * weight, 1.4 * weight);
     }
 
@@ -36,11 +38,14 @@ public class MisfitTests
     public void The_scatter_of_levels_is_found_again_behind_their_errors(double scatter)
     {
         var random = new Xoshiro256StarStar(8, threadSafe: false);
-        var levels = Enumerable.Range(0, 400).Select(i =>
-        {
-            var error = 0.1 + (0.4 * (i % 5) / 4.0);
-            return (Normal.Sample(random, 0, scatter) + Normal.Sample(random, 0, error), error * error);
-        }).ToList();
+        var levels = Enumerable
+            .Range(0, 400)
+            .Select(i =>
+            {
+                var error = 0.1 + (0.4 * (i % 5) / 4.0);
+                return (Normal.Sample(random, 0, scatter) + Normal.Sample(random, 0, error), error * error);
+            })
+            .ToList();
         Assert.InRange(Misfit.Scatter(levels, usual: 0.57, spread: 0.8), 0.8 * scatter, 1.25 * scatter);
     }
 
@@ -49,7 +54,8 @@ public class MisfitTests
     [Fact]
     public void The_likelihood_of_a_uniform_row_is_the_same_for_every_split()
     {
-        double LogChance(int good, int n) => Misfit.LogLikelihood([0.5, 0.5], [good, n - good], 2) + Math.Log(MathNet.Numerics.Combinatorics.Combinations(n, good));
+        double LogChance(int good, int n) =>
+            Misfit.LogLikelihood([0.5, 0.5], [good, n - good], 2) + Math.Log(MathNet.Numerics.Combinatorics.Combinations(n, good));
         Assert.All(Enumerable.Range(0, 8), good => Assert.Equal(-Math.Log(8), LogChance(good, 7), 9));
     }
 }

@@ -25,7 +25,8 @@ public class RewardsTests
     public void Points_are_those_of_the_scoreboard_for_whoever_moves(string from, string to, int points)
     {
         var rewards = Rewards.Of(GroundMap.Default, Objective.Points);
-        int s = Usual.IndexOf(At(from)), u = Usual.IndexOf(At(to));
+        int s = Usual.IndexOf(At(from)),
+            u = Usual.IndexOf(At(to));
         Assert.Equal(points, rewards.Won[s][u]);
         Assert.Equal(-points, rewards.Lost[Usual.MirrorOf[s]][Usual.MirrorOf[u]]);
     }
@@ -33,7 +34,8 @@ public class RewardsTests
     [Fact]
     public void Each_objective_pays_taps_in_its_own_way()
     {
-        double[] Taps(Objective objective) => [Rewards.Of(GroundMap.Default, objective).Won[0][^1], Rewards.Of(GroundMap.Default, objective).Lost[0][^1]];
+        double[] Taps(Objective objective) =>
+            [Rewards.Of(GroundMap.Default, objective).Won[0][^1], Rewards.Of(GroundMap.Default, objective).Lost[0][^1]];
         Assert.Equal([1, -1], Taps(Objective.Submissions));
         Assert.Equal([6, -6], Taps(Objective.Points));
         Assert.Equal([0, -1], Taps(Objective.Survival));

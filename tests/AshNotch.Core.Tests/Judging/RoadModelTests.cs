@@ -13,8 +13,22 @@ public class RoadModelTests
 
     private static readonly GroundMap Small = new(
         [
-            new Position { Id = "feet", Name = "Feet", Family = Family.Feet, Roles = [Role.Even], Scores = "nothing" },
-            new Position { Id = "floor", Name = "Floor", Family = Family.OpenGuard, Roles = [Role.Top, Role.Bottom], Scores = "guard" },
+            new Position
+            {
+                Id = "feet",
+                Name = "Feet",
+                Family = Family.Feet,
+                Roles = [Role.Even],
+                Scores = "nothing",
+            },
+            new Position
+            {
+                Id = "floor",
+                Name = "Floor",
+                Family = Family.OpenGuard,
+                Roles = [Role.Top, Role.Bottom],
+                Scores = "guard",
+            },
         ],
         [],
         [new UsualLevel("floor", 0.2, "")],
@@ -22,8 +36,18 @@ public class RoadModelTests
             new UsualRoad("start", new Dictionary<string, int> { ["feet:even"] = 80, ["floor:bottom"] = 20 }, ""),
             new UsualRoad("feet", new Dictionary<string, int> { ["floor:top"] = 90, ["finish"] = 10 }, ""),
             new UsualRoad("floor:top", new Dictionary<string, int> { ["finish"] = 60, ["feet:even"] = 40 }, ""),
-            new UsualRoad("floor:bottom", new Dictionary<string, int> { ["floor:top"] = 50, ["feet:even"] = 30, ["finish"] = 20 }, ""),
-        ]);
+            new UsualRoad(
+                "floor:bottom",
+                new Dictionary<string, int>
+                {
+                    ["floor:top"] = 50,
+                    ["feet:even"] = 30,
+                    ["finish"] = 20,
+                },
+                ""
+            ),
+        ]
+    );
 
     private static RoadFit Usual() => new RoadModel(Small.Usual, new LogCounts(Small.Usual), 1).Fit(P, GoesOn, Memory);
 
@@ -43,7 +67,15 @@ public class RoadModelTests
                 seen[u] += way * kept;
                 for (var next = 0; next < 3; next++)
                 {
-                    var on = way * (1 - kept) * GoesOn * (x == 3 ? start[next] : next == x ? 1 : 0);
+                    var on =
+                        way
+                        * (1 - kept)
+                        * GoesOn
+                        * (
+                            x == 3 ? start[next]
+                            : next == x ? 1
+                            : 0
+                        );
                     if (on > 0)
                         seen = [.. seen.Zip(Walked(won, lost, start, next, on, depth - 1), (a, b) => a + b)];
                 }
@@ -72,7 +104,9 @@ public class RoadModelTests
     {
         var readings = new[]
         {
-            Seen("feet:even", true, "floor:bottom", 4), Seen("floor:top", true, "feet:even", 3), Seen("floor:bottom", false, "floor:bottom", 5),
+            Seen("feet:even", true, "floor:bottom", 4),
+            Seen("floor:top", true, "feet:even", 3),
+            Seen("floor:bottom", false, "floor:bottom", 5),
         };
         var counts = LogCounts.Of(readings, Small.Usual);
         var fit = new RoadModel(Small.Usual, counts, 1).Fit(P, GoesOn, Memory);
@@ -86,7 +120,14 @@ public class RoadModelTests
             var mean = rows.Select(r => r.Select(x => x / r.Sum()).ToArray()).ToArray();
             var at = Enumerable.Range(0, 3).Select(u => Walked(mean[..3], mean[3..], fit.Start, u, 1, 9)).ToArray();
             rows = [.. prior.Select(r => (double[])r.Clone())];
-            foreach (var (spot, won, next, n) in new[] { ("feet:even", true, "floor:bottom", 4), ("floor:top", true, "feet:even", 3), ("floor:bottom", false, "floor:bottom", 5) })
+            foreach (
+                var (spot, won, next, n) in new[]
+                {
+                    ("feet:even", true, "floor:bottom", 4),
+                    ("floor:top", true, "feet:even", 3),
+                    ("floor:bottom", false, "floor:bottom", 5),
+                }
+            )
             {
                 var row = Index(spot) + (won ? 0 : 3);
                 var likely = Enumerable.Range(0, 3).Select(u => mean[row][u] * at[u][Index(next)]).ToArray();
@@ -108,8 +149,11 @@ public class RoadModelTests
     [Fact]
     public void A_told_road_is_counted_as_it_was_told_and_a_tap_by_its_weight()
     {
-        var told = Reading(Enumerable.Repeat(Contest("floor:bottom", true) with { Next = Spot.Parse("feet:even") }, 6)
-            .Concat(Enumerable.Repeat(Contest("floor:bottom", true) with { Finished = true }, 6)));
+        var told = Reading(
+            Enumerable
+                .Repeat(Contest("floor:bottom", true) with { Next = Spot.Parse("feet:even") }, 6)
+                .Concat(Enumerable.Repeat(Contest("floor:bottom", true) with { Finished = true }, 6))
+        );
         var usual = Usual().Won[2];
         var row = new RoadModel(Small.Usual, LogCounts.Of([told], Small.Usual), 0.5).Fit(P, GoesOn, Memory).Won[2];
         Assert.Equal(((6 * usual[0]) + 6) / 15, row[0], 9);
@@ -128,27 +172,29 @@ public class RoadModelTests
 
     private static int Index(string spot) => Small.Usual.IndexOf(Spot.Parse(spot));
 
-    private static Contest Contest(string spot, bool won) => new()
-    {
-        Spot = Spot.Parse(spot),
-        End = won ? ContestEnd.Won : ContestEnd.Lost,
-        Actor = won ? Actor.Me : Actor.Them,
-        Place = new MomentPlace("s", "r", 0, 0),
-    };
+    private static Contest Contest(string spot, bool won) =>
+        new()
+        {
+            Spot = Spot.Parse(spot),
+            End = won ? ContestEnd.Won : ContestEnd.Lost,
+            Actor = won ? Actor.Me : Actor.Them,
+            Place = new MomentPlace("s", "r", 0, 0),
+        };
 
     private static RollReading Seen(string spot, bool won, string next, int times) =>
         Reading(Enumerable.Repeat(Contest(spot, won) with { NextSeen = Spot.Parse(next) }, times));
 
-    private static RollReading Reading(IEnumerable<Contest> contests) => new()
-    {
-        Session = "s",
-        Roll = "r",
-        Date = new DateOnly(2026, 3, 3),
-        Attire = Attire.Gi,
-        Against = new Against(null, null, null, Intent.OwnGame),
-        Moments = 1,
-        Starts = [],
-        Visits = [],
-        Contests = [.. contests],
-    };
+    private static RollReading Reading(IEnumerable<Contest> contests) =>
+        new()
+        {
+            Session = "s",
+            Roll = "r",
+            Date = new DateOnly(2026, 3, 3),
+            Attire = Attire.Gi,
+            Against = new Against(null, null, null, Intent.OwnGame),
+            Moments = 1,
+            Starts = [],
+            Visits = [],
+            Contests = [.. contests],
+        };
 }

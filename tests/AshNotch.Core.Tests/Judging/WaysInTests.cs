@@ -18,11 +18,31 @@ public class WaysInTests
     {
         var exchanges = new List<Exchange>
         {
-            Told.Exchange("standing", null, Told.Me("single-leg", null, "half-guard:top"), Told.Me("knee-cut", null, "side-control:top"), Told.Me("seat-belt", done: false), Told.Them("re-guard", null, "open-guard:top")),
-            Told.Exchange("open-guard:top", null, Told.Me("torreando", null, "side-control:top"), Told.Them("frame-and-hip-escape", null, "half-guard:top"), Told.Them("half-guard-sweep", null, "half-guard:bottom")),
+            Told.Exchange(
+                "standing",
+                null,
+                Told.Me("single-leg", null, "half-guard:top"),
+                Told.Me("knee-cut", null, "side-control:top"),
+                Told.Me("seat-belt", done: false),
+                Told.Them("re-guard", null, "open-guard:top")
+            ),
+            Told.Exchange(
+                "open-guard:top",
+                null,
+                Told.Me("torreando", null, "side-control:top"),
+                Told.Them("frame-and-hip-escape", null, "half-guard:top"),
+                Told.Them("half-guard-sweep", null, "half-guard:bottom")
+            ),
         };
         if (back)
-            exchanges.Add(Told.Exchange("turtle:top", Told.Tap(Actor.Me, "rear-naked-choke"), Told.Me("seat-belt", null, "back-control:top"), Told.Me("rear-naked-choke")));
+            exchanges.Add(
+                Told.Exchange(
+                    "turtle:top",
+                    Told.Tap(Actor.Me, "rear-naked-choke"),
+                    Told.Me("seat-belt", null, "back-control:top"),
+                    Told.Me("rear-naked-choke")
+                )
+            );
         return RollReading.Of($"s{day}", new DateOnly(2026, 3, 3).AddDays(day), Attire.Gi, Told.Roll([.. exchanges]), Map);
     }
 

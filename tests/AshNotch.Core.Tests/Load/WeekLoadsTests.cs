@@ -78,7 +78,10 @@ public class WeekLoadsTests
     [Fact]
     public void The_first_week_back_after_four_away_asks_for_a_word_and_after_three_it_does_not()
     {
-        Assert.Equal([null, LoadCaution.AfterBreak], WeekLoads.Of([On(0, 400, 1), On(35, 100, 1)], Monday.AddDays(41)).Where(w => w.Load > 0).Select(w => w.Caution));
+        Assert.Equal(
+            [null, LoadCaution.AfterBreak],
+            WeekLoads.Of([On(0, 400, 1), On(35, 100, 1)], Monday.AddDays(41)).Where(w => w.Load > 0).Select(w => w.Caution)
+        );
         Assert.All(WeekLoads.Of([On(0, 400, 1), On(28, 100, 1)], Monday.AddDays(34)), w => Assert.Null(w.Caution));
     }
 }

@@ -18,29 +18,34 @@ public class LogRulesTests
         Rolls = [FineRoll],
     };
 
-    public static TheoryData<Session, string, string> Wrong() => new()
-    {
-        { FineSession with { Id = "a/b" }, "/id", "slash" },
-        { FineSession with { Id = " " }, "/id", "1 to 200" },
-        { FineSession with { Date = new DateOnly(1203, 1, 1) }, "/date", "1203" },
-        { FineSession with { Minutes = -1 }, "/minutes", "between 0 and 1440" },
-        { FineSession with { Effort = 11 }, "/effort", "between 0 and 10" },
-        { FineSession with { Effort = double.NaN }, "/effort", "between 0 and 10" },
-        { FineSession with { Aim = new string('a', LogRules.LongestText + 1) }, "/aim", "100000" },
-        { FineSession with { Rolls = [FineRoll, FineRoll] }, "/rolls/1/id", "stands twice" },
-        { With(FineRoll with { Minutes = 500 }), "/rolls/0/minutes", "between 0 and 240" },
-        { With(FineRoll with { Order = -1 }), "/rolls/0/order", "between 0 and 1000" },
-        { With(FineRoll with { PartnerBelt = BeltColour.Blue, PartnerStripes = 5 }), "/rolls/0/partnerStripes", "0 to 4" },
-        { With(FineRoll with { PartnerStripes = 1 }), "/rolls/0/partnerStripes", "which belt" },
-        { With(Fine with { Technique = "teleport" }), "/rolls/0/exchanges/0/moments/0/technique", "'teleport'" },
-        { With(Fine with { From = new Spot("mars", Role.Top) }), "/rolls/0/exchanges/0/moments/0/from/position", "'mars'" },
-        { With(Fine with { To = new Spot("standing", Role.Top) }), "/rolls/0/exchanges/0/moments/0/to/role", "only these roles: even" },
-        { With(Fine with { Clock = -3 }), "/rolls/0/exchanges/0/moments/0/clock", "seconds" },
-        { With(Fine with { Reasons = ["gave-space", ""] }), "/rolls/0/exchanges/0/moments/0/reasons/1", "reason" },
-        { With(Told.Exchange("standing", new ExchangeEnd { Kind = EndKind.Tap })), "/rolls/0/exchanges/0/end/by", "me or them" },
-        { With(Told.Exchange("standing", new ExchangeEnd { Kind = EndKind.Time, By = Actor.Me })), "/rolls/0/exchanges/0/end/by", "Only a tap" },
-        { With(Told.Exchange("standing", Told.Tap(Actor.Me, "magic"))), "/rolls/0/exchanges/0/end/technique", "'magic'" },
-    };
+    public static TheoryData<Session, string, string> Wrong() =>
+        new()
+        {
+            { FineSession with { Id = "a/b" }, "/id", "slash" },
+            { FineSession with { Id = " " }, "/id", "1 to 200" },
+            { FineSession with { Date = new DateOnly(1203, 1, 1) }, "/date", "1203" },
+            { FineSession with { Minutes = -1 }, "/minutes", "between 0 and 1440" },
+            { FineSession with { Effort = 11 }, "/effort", "between 0 and 10" },
+            { FineSession with { Effort = double.NaN }, "/effort", "between 0 and 10" },
+            { FineSession with { Aim = new string('a', LogRules.LongestText + 1) }, "/aim", "100000" },
+            { FineSession with { Rolls = [FineRoll, FineRoll] }, "/rolls/1/id", "stands twice" },
+            { With(FineRoll with { Minutes = 500 }), "/rolls/0/minutes", "between 0 and 240" },
+            { With(FineRoll with { Order = -1 }), "/rolls/0/order", "between 0 and 1000" },
+            { With(FineRoll with { PartnerBelt = BeltColour.Blue, PartnerStripes = 5 }), "/rolls/0/partnerStripes", "0 to 4" },
+            { With(FineRoll with { PartnerStripes = 1 }), "/rolls/0/partnerStripes", "which belt" },
+            { With(Fine with { Technique = "teleport" }), "/rolls/0/exchanges/0/moments/0/technique", "'teleport'" },
+            { With(Fine with { From = new Spot("mars", Role.Top) }), "/rolls/0/exchanges/0/moments/0/from/position", "'mars'" },
+            { With(Fine with { To = new Spot("standing", Role.Top) }), "/rolls/0/exchanges/0/moments/0/to/role", "only these roles: even" },
+            { With(Fine with { Clock = -3 }), "/rolls/0/exchanges/0/moments/0/clock", "seconds" },
+            { With(Fine with { Reasons = ["gave-space", ""] }), "/rolls/0/exchanges/0/moments/0/reasons/1", "reason" },
+            { With(Told.Exchange("standing", new ExchangeEnd { Kind = EndKind.Tap })), "/rolls/0/exchanges/0/end/by", "me or them" },
+            {
+                With(Told.Exchange("standing", new ExchangeEnd { Kind = EndKind.Time, By = Actor.Me })),
+                "/rolls/0/exchanges/0/end/by",
+                "Only a tap"
+            },
+            { With(Told.Exchange("standing", Told.Tap(Actor.Me, "magic"))), "/rolls/0/exchanges/0/end/technique", "'magic'" },
+        };
 
     [Theory]
     [MemberData(nameof(Wrong))]
@@ -82,7 +87,8 @@ public class LogRulesTests
     [InlineData("1949-12-31", false)]
     [InlineData("2036-07-02", false)]
     [InlineData("9999-12-31", false)]
-    public void Days_lie_between_1950_and_ten_years_ahead(string day, bool fine) => Assert.Equal(fine, !Days.Wide.Check(DateOnly.Parse(day), "/date").Any());
+    public void Days_lie_between_1950_and_ten_years_ahead(string day, bool fine) =>
+        Assert.Equal(fine, !Days.Wide.Check(DateOnly.Parse(day), "/date").Any());
 
     [Theory]
     [InlineData("fine|id:1", true)]
@@ -103,7 +109,10 @@ public class LogRulesTests
     public void Lists_have_bounds()
     {
         var moments = Enumerable.Repeat(Fine, LogRules.MostMoments + 1).ToArray();
-        Assert.Equal("/rolls/0/exchanges/0/moments", Assert.Single(LogRules.Check(With(Told.Exchange("standing", null, moments)), GroundMap.Default, Days.Wide)).Pointer);
+        Assert.Equal(
+            "/rolls/0/exchanges/0/moments",
+            Assert.Single(LogRules.Check(With(Told.Exchange("standing", null, moments)), GroundMap.Default, Days.Wide)).Pointer
+        );
     }
 
     [Fact]

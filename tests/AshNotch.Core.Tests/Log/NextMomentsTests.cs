@@ -20,10 +20,13 @@ public class NextMomentsTests
     public void What_was_seen_comes_first_and_leads_where_it_led()
     {
         var toLockdown = Spot.Parse("lockdown:bottom");
-        var next = new NextMoments(GroundMap.Default, [
-            new Followed(HalfGuard, Actor.Me, "guard-setup", toLockdown, 3),
-            new Followed(HalfGuard, Actor.Them, "body-lock-pass", Spot.Parse("mount:bottom"), 4),
-        ])[HalfGuard];
+        var next = new NextMoments(
+            GroundMap.Default,
+            [
+                new Followed(HalfGuard, Actor.Me, "guard-setup", toLockdown, 3),
+                new Followed(HalfGuard, Actor.Them, "body-lock-pass", Spot.Parse("mount:bottom"), 4),
+            ]
+        )[HalfGuard];
         Assert.Equal("guard-setup", next.First(n => n.Actor == Actor.Me).Technique);
         Assert.Equal(toLockdown, next.First(n => n.Actor == Actor.Me).To[0]);
         var theirs = next.First(n => n.Actor == Actor.Them);

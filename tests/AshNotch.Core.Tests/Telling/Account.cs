@@ -12,14 +12,21 @@ public sealed record WantedSpot(IReadOnlyList<Spot> Spots, bool Optional);
 
 /// <summary>An account with what a good reader makes of it. Format: Accounts/README.md.</summary>
 public sealed record Account(
-    string Id, string Style, Attire? Attire, Spot? Start, string Text, IReadOnlyList<WantedMoment> Moments, IReadOnlyList<WantedSpot> Positions)
+    string Id,
+    string Style,
+    Attire? Attire,
+    Spot? Start,
+    string Text,
+    IReadOnlyList<WantedMoment> Moments,
+    IReadOnlyList<WantedSpot> Positions
+)
 {
     /// <summary>Kept aside: takes no part in the work on the reader.</summary>
     public bool SetAside { get; init; }
 
     /// <summary>All accounts.</summary>
     public static IReadOnlyList<Account> All { get; } =
-        [.. new[] { "typed", "dictated", "shorthand", "tricky" }.SelectMany(style => Read(style))];
+    [.. new[] { "typed", "dictated", "shorthand", "tricky" }.SelectMany(style => Read(style))];
 
     private static IEnumerable<Account> Read(string style)
     {
@@ -39,8 +46,19 @@ public sealed record Account(
             var moments = lines.First(l => l.StartsWith('>'))[1..];
             var positions = lines.First(l => l.StartsWith('@'))[1..];
             yield return new Account(
-                head[0], style, head[1] switch { "gi" => Core.Log.Attire.Gi, "no-gi" => Core.Log.Attire.NoGi, _ => null },
-                head[2] == "-" ? null : Spot.Parse(head[2]), words, [.. Parts(moments).Select(Wanted)], [.. Parts(positions).Select(At)])
+                head[0],
+                style,
+                head[1] switch
+                {
+                    "gi" => Core.Log.Attire.Gi,
+                    "no-gi" => Core.Log.Attire.NoGi,
+                    _ => null,
+                },
+                head[2] == "-" ? null : Spot.Parse(head[2]),
+                words,
+                [.. Parts(moments).Select(Wanted)],
+                [.. Parts(positions).Select(At)]
+            )
             {
                 SetAside = head.Length > 3 && head[3] == "aside",
             };
@@ -55,7 +73,11 @@ public sealed record Account(
         var words = part.Replace("?", "").Split(' ', 3);
         var rest = words[2].Split('/');
         return new WantedMoment(
-            words[0] == "me" ? Actor.Me : Actor.Them, [.. words[1].Split('/'), .. rest.Skip(1)], rest[0] == "done" ? Outcome.Done : Outcome.Stopped, part.Contains('?'));
+            words[0] == "me" ? Actor.Me : Actor.Them,
+            [.. words[1].Split('/'), .. rest.Skip(1)],
+            rest[0] == "done" ? Outcome.Done : Outcome.Stopped,
+            part.Contains('?')
+        );
     }
 
     private static WantedSpot At(string part) => new([.. part.Replace("?", "").Split('/').Select(Spot.Parse)], part.Contains('?'));

@@ -49,8 +49,7 @@ public class AccountReaderTests
     [InlineData("rnc, he tapped", "me rear-naked-choke done")]
     [InlineData("she took my back", "them back-take done")]
     [InlineData("gave up my back", "them back-take done")]
-    public void Knows_who_did_it_and_what_became_of_it(string words, string wanted) =>
-        Assert.Equal([wanted], Moments(words));
+    public void Knows_who_did_it_and_what_became_of_it(string words, string wanted) => Assert.Equal([wanted], Moments(words));
 
     [Theory]
     [InlineData("I should have knee cut right away.")]
@@ -97,13 +96,16 @@ public class AccountReaderTests
     [InlineData("I got hit with a darce and tapped.", "them darce done")]
     [InlineData("Leg drag, passed him.", "me leg-drag-pass done")]
     [InlineData("Fell back for the armbar but she hitchhiked out.", "me armbar stopped")]
-    public void What_follows_or_goes_before_decides_the_outcome(string words, string wanted) =>
-        Assert.Equal(wanted, Moments(words)[0]);
+    public void What_follows_or_goes_before_decides_the_outcome(string words, string wanted) => Assert.Equal(wanted, Moments(words)[0]);
 
     [Fact]
     public void One_thing_in_two_names_is_one_moment()
     {
-        Assert.Equal(["me seat-belt done"], Moments("He turtled, seat belt in and I took his back.", new Spot("side-control", Role.Top)).Where(m => m.StartsWith("me", StringComparison.Ordinal)));
+        Assert.Equal(
+            ["me seat-belt done"],
+            Moments("He turtled, seat belt in and I took his back.", new Spot("side-control", Role.Top))
+                .Where(m => m.StartsWith("me", StringComparison.Ordinal))
+        );
         Assert.Equal(["them tripod-sweep done"], Moments("I got swept, with a tripod.", new Spot("open-guard", Role.Top)));
     }
 
@@ -153,7 +155,10 @@ public class AccountReaderTests
     [Fact]
     public void Sides_clocks_and_reasons_stand_with_their_moment()
     {
-        var moments = Reader.Read("At two minutes he knee cut to my left side because I posted my hand. 3:10 I shrimped back to half guard.").Exchanges[0].Moments;
+        var moments = Reader
+            .Read("At two minutes he knee cut to my left side because I posted my hand. 3:10 I shrimped back to half guard.")
+            .Exchanges[0]
+            .Moments;
         Assert.Equal((120, 190), (moments[0].Moment.Clock, moments[1].Moment.Clock));
         Assert.Equal(Side.Left, moments[0].Moment.Side);
         Assert.Equal(["posted-the-hand"], moments[0].Moment.Reasons!);
@@ -162,9 +167,14 @@ public class AccountReaderTests
     [Fact]
     public void The_roll_as_a_whole_is_told_too()
     {
-        var told = Reader.Read("First round no gi with Tarquin, white belt, 92 kg, six minutes. I pulled guard. Second round with Odalys, a purple belt. She pulled guard.");
+        var told = Reader.Read(
+            "First round no gi with Tarquin, white belt, 92 kg, six minutes. I pulled guard. Second round with Odalys, a purple belt. She pulled guard."
+        );
         Assert.Equal(["Tarquin", "Odalys"], told.Rolls.Select(r => r.Partner));
-        Assert.Equal((BeltColour.White, 92.0, 6.0, Attire.NoGi), (told.Rolls[0].Belt, told.Rolls[0].Weight!.Value, told.Rolls[0].Minutes, told.Rolls[0].Attire));
+        Assert.Equal(
+            (BeltColour.White, 92.0, 6.0, Attire.NoGi),
+            (told.Rolls[0].Belt, told.Rolls[0].Weight!.Value, told.Rolls[0].Minutes, told.Rolls[0].Attire)
+        );
         Assert.Equal(BeltColour.Purple, told.Rolls[1].Belt);
         Assert.Equal([0, 1], told.Exchanges.Select(e => e.Roll));
     }
@@ -199,9 +209,16 @@ public class AccountReaderTests
     }
 
     private static (Count Moments, Count Spots) Sum(string style, bool setAside) =>
-        Account.All.Where(a => a.Style == style && a.SetAside == setAside)
-            .Select(a => Scores.Of(a, Reader)).Aggregate((default(Count), default(Count)), (sum, one) => (sum.Item1 + one.Moments, sum.Item2 + one.Spots));
+        Account
+            .All.Where(a => a.Style == style && a.SetAside == setAside)
+            .Select(a => Scores.Of(a, Reader))
+            .Aggregate((default(Count), default(Count)), (sum, one) => (sum.Item1 + one.Moments, sum.Item2 + one.Spots));
 
     private static List<string> Moments(string words, Spot? start = null) =>
-        [.. Reader.Read(words, start: start).Exchanges.SelectMany(e => e.Moments).Select(m => $"{m.Moment.Actor} {m.Moment.Technique} {m.Moment.Outcome}".ToLowerInvariant())];
+        [
+            .. Reader
+                .Read(words, start: start)
+                .Exchanges.SelectMany(e => e.Moments)
+                .Select(m => $"{m.Moment.Actor} {m.Moment.Technique} {m.Moment.Outcome}".ToLowerInvariant()),
+        ];
 }

@@ -52,8 +52,7 @@ public class GrammarTests
     [InlineData("his guard", 0, -1)]
     [InlineData("my guard", 0, 1)]
     [InlineData("the guard", 0, 0)]
-    public void Owners_are_known(string text, int at, int whose) =>
-        Assert.Equal(whose, Grammar.Of(Tokens.Of(text), NoPhrases).Owner(at));
+    public void Owners_are_known(string text, int at, int whose) => Assert.Equal(whose, Grammar.Of(Tokens.Of(text), NoPhrases).Owner(at));
 
     [Fact]
     public void A_name_with_an_s_owns() => Assert.Equal(-1, Grammar.Of(Tokens.Of("In Odalys's guard"), NoPhrases).Owner(2));

@@ -11,9 +11,58 @@ public class HostileTextTests
 {
     private static readonly string[] Bits =
     [
-        "i", "he", "my", "her", "passed", "swept", "armbar", "half guard", "no", "tap", "tapped", "same again", "the second one", "before that", "no wait", "->", ".", ",", "?!",
-        "if", "would have", "got", "in", "on", "with", "mount", "\n", "'s", "50/50", "3:10", "at two minutes", "second round", "\u2019", "-", "(", "eggs guard", "x", "\ud83e\udd4b", "\ud800",
-        "0", "!!!!", "İ", "ß", "ﬃ", "a\u0301", "\0", "\u202e", "guard", "choke", "body triangle", "she turned in to me", "...",
+        "i",
+        "he",
+        "my",
+        "her",
+        "passed",
+        "swept",
+        "armbar",
+        "half guard",
+        "no",
+        "tap",
+        "tapped",
+        "same again",
+        "the second one",
+        "before that",
+        "no wait",
+        "->",
+        ".",
+        ",",
+        "?!",
+        "if",
+        "would have",
+        "got",
+        "in",
+        "on",
+        "with",
+        "mount",
+        "\n",
+        "'s",
+        "50/50",
+        "3:10",
+        "at two minutes",
+        "second round",
+        "\u2019",
+        "-",
+        "(",
+        "eggs guard",
+        "x",
+        "\ud83e\udd4b",
+        "\ud800",
+        "0",
+        "!!!!",
+        "İ",
+        "ß",
+        "ﬃ",
+        "a\u0301",
+        "\0",
+        "\u202e",
+        "guard",
+        "choke",
+        "body triangle",
+        "she turned in to me",
+        "...",
     ];
 
     [Property(MaxTest = 300)]
@@ -24,8 +73,24 @@ public class HostileTextTests
         Prop.ForAll(Gen.ListOf(Gen.Elements(Bits)).Select(bits => string.Join(' ', bits)).ToArbitrary(), Holds);
 
     public static TheoryData<string> Hurtful =>
-        new(["armbar ", "no wait ", "before that the second one same again ", "tapped ", "get on the his her my the back ", "zqx ", "r2\n", "second round with Mirek. ", "again ", "mount ",
-            "mount guard ", "if i had ", "coach said ", "left armbar at 3:10 because no grips ", "passed before he settled ", "he passed with "]);
+        new([
+            "armbar ",
+            "no wait ",
+            "before that the second one same again ",
+            "tapped ",
+            "get on the his her my the back ",
+            "zqx ",
+            "r2\n",
+            "second round with Mirek. ",
+            "again ",
+            "mount ",
+            "mount guard ",
+            "if i had ",
+            "coach said ",
+            "left armbar at 3:10 because no grips ",
+            "passed before he settled ",
+            "he passed with ",
+        ]);
 
     // Steps are counted as looks at a word. Four times the text may cost four times the looks and a little, never sixteen times.
     [Theory]
@@ -45,23 +110,22 @@ public class HostileTextTests
 
     [Property(MaxTest = 40)]
     public Property No_jumble_of_the_trade_costs_its_square() => Prop.ForAll(Gen.ListOf(Gen.Elements(Bits), 12).ToArbitrary(), bits =>
-    {
-        long Looks(int times)
         {
-            var counted = new CountedTokens();
-            AccountReader.Default.Read(string.Concat(Enumerable.Repeat(string.Join(' ', bits) + " ", times)), null, null, counted.Over);
-            return counted.Looks;
-        }
+            long Looks(int times)
+            {
+                var counted = new CountedTokens();
+                AccountReader.Default.Read(string.Concat(Enumerable.Repeat(string.Join(' ', bits) + " ", times)), null, null, counted.Over);
+                return counted.Looks;
+            }
 
-        return Looks(80) < (5.5 * Looks(20)) + 4000;
-    });
+            return Looks(80) < (5.5 * Looks(20)) + 4000;
+        });
 
     [Theory]
     [InlineData("a")]
     [InlineData("'s")]
     [InlineData("armbar ")]
-    public void Long_repetitions_are_read(string bit) =>
-        Holds(string.Concat(Enumerable.Repeat(bit, 6000 / bit.Length)));
+    public void Long_repetitions_are_read(string bit) => Holds(string.Concat(Enumerable.Repeat(bit, 6000 / bit.Length)));
 
     // It took 33 s, and an answer of as many rolls.
     [Fact]
@@ -111,8 +175,13 @@ public class HostileTextTests
     private static void Holds(string text)
     {
         var told = AccountReader.Default.Read(text);
-        var spans = told.Exchanges.SelectMany(e => e.Moments).Select(m => m.Source)
-            .Concat(told.Unread).Concat(told.Takeaways).Concat(told.Positions.Select(p => p.Source)).Concat(told.Rolls.Select(r => r.Source));
+        var spans = told
+            .Exchanges.SelectMany(e => e.Moments)
+            .Select(m => m.Source)
+            .Concat(told.Unread)
+            .Concat(told.Takeaways)
+            .Concat(told.Positions.Select(p => p.Source))
+            .Concat(told.Rolls.Select(r => r.Source));
         Assert.All(spans, s => Assert.True(s.Start >= 0 && s.Length >= 0 && s.End <= text.Length, $"{s} in {text.Length}"));
         Assert.All(told.Exchanges.SelectMany(e => e.Moments), m => Assert.NotNull(GroundMap.Default.Technique(m.Moment.Technique)));
         Assert.All(told.Positions, p => Assert.True(GroundMap.Default.Has(p.Spot)));

@@ -28,7 +28,8 @@ public class LexiconTests
     }
 
     [Fact]
-    public void A_phrase_said_by_the_one_it_is_done_to_is_marked() => Assert.True(Assert.Single(Find("!give up * back", "gave up my back")).Patient);
+    public void A_phrase_said_by_the_one_it_is_done_to_is_marked() =>
+        Assert.True(Assert.Single(Find("!give up * back", "gave up my back")).Patient);
 
     [Fact]
     public void A_line_without_colons_is_refused() =>

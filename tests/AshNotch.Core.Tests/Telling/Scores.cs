@@ -22,8 +22,20 @@ public static class Scores
 {
     private static readonly HashSet<string> Generic =
     [
-        "takedown", "escape", "reversal", "submission", "front-headlock-turnover", "throw-by-pass", "pummel-pass", "elbow-push-escape", "armbar-defence",
-        "triangle-defence", "guillotine-defence", "arm-triangle-defence", "shoulder-lock-defence", "triceps-slicer",
+        "takedown",
+        "escape",
+        "reversal",
+        "submission",
+        "front-headlock-turnover",
+        "throw-by-pass",
+        "pummel-pass",
+        "elbow-push-escape",
+        "armbar-defence",
+        "triangle-defence",
+        "guillotine-defence",
+        "arm-triangle-defence",
+        "shoulder-lock-defence",
+        "triceps-slicer",
     ];
 
     /// <summary>Reads the account and compares.</summary>
@@ -47,7 +59,8 @@ public static class Scores
         var used = account.Moments.Select(m => m.Techniques[0]).ToHashSet();
         var extra = got.Where(g => !Generic.Contains(g.Technique) || used.Contains(g.Technique)).ToList();
         var spots = Spots(account, told);
-        var report = $"{account.Id} missed [{string.Join(", ", missed)}] extra [{string.Join(", ", extra.Select(e => $"{e.Actor} {e.Technique} {e.Outcome}".ToLowerInvariant()))}] of [{all}]"
+        var report =
+            $"{account.Id} missed [{string.Join(", ", missed)}] extra [{string.Join(", ", extra.Select(e => $"{e.Actor} {e.Technique} {e.Outcome}".ToLowerInvariant()))}] of [{all}]"
             + $"\n     spots {string.Join(" ", told.Positions.Select(p => p.Spot))} {spots}";
         return (new Count(right, missed.Count, extra.Count), spots, report);
     }

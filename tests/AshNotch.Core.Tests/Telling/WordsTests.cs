@@ -12,7 +12,9 @@ public class WordsTests
         const string text = "I’d passed — shin-to-shin, 50/50 at 3:10. He's out";
         var tokens = Tokens.Of(text);
         Assert.Equal(["i", "'d", "passed", "shin", "to", "shin", "50/50", "at", "3:10", "he", "'s", "out"], tokens.Select(t => t.Text));
-        Assert.All(tokens, t => Assert.Equal(t.Text, text.Substring(t.Source.Start, t.Source.Length).ToLowerInvariant().Replace('’', '\'')));
+        Assert.All(tokens, t =>
+            Assert.Equal(t.Text, text.Substring(t.Source.Start, t.Source.Length).ToLowerInvariant().Replace('’', '\''))
+        );
         Assert.Equal(Break.Clause, tokens[3].Before);
         Assert.Equal(Break.None, tokens[4].Before);
         Assert.Equal(Break.Comma, tokens[6].Before);
@@ -47,9 +49,13 @@ public class WordsTests
     [Fact]
     public void Every_technique_is_known_by_its_name()
     {
-        var wrong = GroundMap.Default.Techniques
-            .Where(t => t.Id is not ("submission" or "choke" or "guard-setup"))
-            .Where(t => !AccountReader.Default.Explain($"I hit the {t.Name.Split('(')[0]}.").Any(line => line.StartsWith(t.Id + " ", StringComparison.Ordinal)))
+        var wrong = GroundMap
+            .Default.Techniques.Where(t => t.Id is not ("submission" or "choke" or "guard-setup"))
+            .Where(t =>
+                !AccountReader
+                    .Default.Explain($"I hit the {t.Name.Split('(')[0]}.")
+                    .Any(line => line.StartsWith(t.Id + " ", StringComparison.Ordinal))
+            )
             .Select(t => t.Id);
         Assert.Empty(wrong);
     }

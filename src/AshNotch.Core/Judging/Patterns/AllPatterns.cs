@@ -37,8 +37,14 @@ public sealed record AllPatterns
     /// <param name="reader">Finds what a sentence names.</param>
     /// <param name="ground">The ground with the owner's additions.</param>
     public static AllPatterns Of(
-        IReadOnlyList<RollReading> part, IReadOnlyList<RollReading> log, IReadOnlyList<Lesson> lessons, IReadOnlyList<Takeaway> takeaways, Judgement judgement,
-        AccountReader reader, GroundMap ground)
+        IReadOnlyList<RollReading> part,
+        IReadOnlyList<RollReading> log,
+        IReadOnlyList<Lesson> lessons,
+        IReadOnlyList<Takeaway> takeaways,
+        Judgement judgement,
+        AccountReader reader,
+        GroundMap ground
+    )
     {
         var rounds = Rounds(part);
         var sessions = part.Select(r => r.Session).ToHashSet();

@@ -26,7 +26,7 @@ public static class BadTrades
     {
         var found = new List<(Contest, double)>();
         var contests = reading.Contests;
-        for (var at = 0; at < contests.Count;)
+        for (var at = 0; at < contests.Count; )
         {
             var (exchange, sum) = (contests[at].Place.Exchange, 0.0);
             var (worst, end) = ((Contest: contests[at], Change: double.PositiveInfinity), contests[at]);
@@ -51,7 +51,13 @@ public static class BadTrades
 
     /// <summary>Over a log, by spot and move; most lost first.</summary>
     public static IReadOnlyList<BadTrade> Of(IReadOnlyList<RollReading> readings, Judgement judgement) =>
-        [.. readings.SelectMany(r => In(r, judgement)).GroupBy(t => (t.Contest.Spot, t.Contest.Technique))
-            .Select(g => new BadTrade(g.Key.Spot, g.Key.Technique, g.Sum(t => t.Lost), [.. g.Select(t => t.Contest)]))
-            .OrderByDescending(t => t.Lost).ThenBy(t => t.Spot.ToString(), StringComparer.Ordinal).ThenBy(t => t.Technique, StringComparer.Ordinal)];
+        [
+            .. readings
+                .SelectMany(r => In(r, judgement))
+                .GroupBy(t => (t.Contest.Spot, t.Contest.Technique))
+                .Select(g => new BadTrade(g.Key.Spot, g.Key.Technique, g.Sum(t => t.Lost), [.. g.Select(t => t.Contest)]))
+                .OrderByDescending(t => t.Lost)
+                .ThenBy(t => t.Spot.ToString(), StringComparer.Ordinal)
+                .ThenBy(t => t.Technique, StringComparer.Ordinal),
+        ];
 }

@@ -42,20 +42,27 @@ public static class Firsts
             return [];
         var begins = readings[0].Date.AddDays(DaysOfBeginning);
         var seen = new HashSet<(bool, string)>();
-        return [.. readings
-            .SelectMany(r => r.Contests.Select(c => (r.Date, Contest: c)))
-            .Where(c => c.Contest is { End: not ContestEnd.Held, Technique: not null } && (c.Contest.Actor == Actor.Me || c.Contest.Finished))
-            .Where(c => seen.Add((c.Contest.Actor == Actor.Them, c.Contest.Technique!)))
-            .Where(c => c.Date >= begins)
-            .Select(c => new First(c.Contest.Actor == Actor.Them, c.Contest.Technique!, c.Date, c.Contest))
-            .Reverse()];
+        return
+        [
+            .. readings
+                .SelectMany(r => r.Contests.Select(c => (r.Date, Contest: c)))
+                .Where(c =>
+                    c.Contest is { End: not ContestEnd.Held, Technique: not null } && (c.Contest.Actor == Actor.Me || c.Contest.Finished)
+                )
+                .Where(c => seen.Add((c.Contest.Actor == Actor.Them, c.Contest.Technique!)))
+                .Where(c => c.Date >= begins)
+                .Select(c => new First(c.Contest.Actor == Actor.Them, c.Contest.Technique!, c.Date, c.Contest))
+                .Reverse(),
+        ];
     }
 
     /// <summary>Taught, not tried; longest ago first.</summary>
     public static IReadOnlyList<Untried> Untried(IReadOnlyList<RollReading> readings, IEnumerable<Lesson> lessons)
     {
         var now = readings.Count == 0 ? DateOnly.MinValue : readings[^1].Date;
-        return [.. from lesson in lessons
+        return
+        [
+            .. from lesson in lessons
             from technique in lesson.Techniques.Distinct()
             group lesson by technique into one
             let last = one.MaxBy(l => l.Date)!
@@ -63,6 +70,7 @@ public static class Firsts
             where now.DayNumber - last.Date.DayNumber >= DaysToTry && since.Count >= RollsToTry
             where !since.SelectMany(r => r.Contests).Any(c => c.Actor == Actor.Me && c.Technique == one.Key)
             orderby last.Date, one.Key
-            select new Untried(one.Key, last.Date, last.Session, since.Count)];
+            select new Untried(one.Key, last.Date, last.Session, since.Count),
+        ];
     }
 }

@@ -14,7 +14,16 @@ public readonly record struct SideTally(int Good, int Of);
 /// <param name="Chance">The probability that the weak side really is the weaker, 0.5 to 1.</param>
 /// <param name="Thin">The side with fewer tries, which needs more goes before much can be said; null when they are about even.</param>
 /// <param name="Moments">The moments, oldest first.</param>
-public sealed record OneSide(Actor Actor, string Technique, Side Weak, SideTally Left, SideTally Right, double Chance, Side? Thin, IReadOnlyList<Contest> Moments);
+public sealed record OneSide(
+    Actor Actor,
+    string Technique,
+    Side Weak,
+    SideTally Left,
+    SideTally Right,
+    double Chance,
+    Side? Thin,
+    IReadOnlyList<Contest> Moments
+);
 
 /// <summary>
 /// Left against right: each side's rate a Beta(1 + good, 1 + bad), and the chance that one lies above the other
@@ -27,7 +36,8 @@ public static class OneSided
 
     /// <summary>Finds them, surest first.</summary>
     public static IReadOnlyList<OneSide> Of(IReadOnlyList<RollReading> readings) =>
-        [.. from contest in readings.SelectMany(r => r.Contests)
+        [
+            .. from contest in readings.SelectMany(r => r.Contests)
             where contest.Technique is not null && contest.Side is not null
             group contest by (contest.Actor, contest.Technique!) into one
             let left = Tally(one, Side.Left)
@@ -37,9 +47,22 @@ public static class OneSided
             let chance = Math.Max(leftBetter, 1 - leftBetter)
             where chance >= Sure
             orderby chance descending, one.Count() descending, one.Key.Item2
-            select new OneSide(one.Key.Actor, one.Key.Item2, leftBetter > 0.5 ? Side.Right : Side.Left, left, right, chance, Thin(left.Of, right.Of), [.. one])];
+            select new OneSide(
+                one.Key.Actor,
+                one.Key.Item2,
+                leftBetter > 0.5 ? Side.Right : Side.Left,
+                left,
+                right,
+                chance,
+                Thin(left.Of, right.Of),
+                [.. one]
+            ),
+        ];
 
-    private static Side? Thin(int left, int right) => 2 * left <= right ? Side.Left : 2 * right <= left ? Side.Right : null;
+    private static Side? Thin(int left, int right) =>
+        2 * left <= right ? Side.Left
+        : 2 * right <= left ? Side.Right
+        : null;
 
     /// <summary>Good for the owner: an own move that came off, one of theirs that was stopped.</summary>
     private static SideTally Tally(IEnumerable<Contest> contests, Side side)

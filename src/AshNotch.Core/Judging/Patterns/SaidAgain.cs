@@ -28,22 +28,52 @@ public sealed record SaidAgain(string About, IReadOnlyList<Takeaway> Lessons)
     /// </summary>
     private static readonly HashSet<string> Themes =
     [
-        "elbow", "elbows", "head", "hips", "hip", "knee", "knees", "grip", "grips", "frame", "frames", "underhook", "posture", "space", "breathe", "rush", "wait",
-        "waiting", "base", "inside", "flat", "chin",
+        "elbow",
+        "elbows",
+        "head",
+        "hips",
+        "hip",
+        "knee",
+        "knees",
+        "grip",
+        "grips",
+        "frame",
+        "frames",
+        "underhook",
+        "posture",
+        "space",
+        "breathe",
+        "rush",
+        "wait",
+        "waiting",
+        "base",
+        "inside",
+        "flat",
+        "chin",
     ];
 
     /// <summary>Finds what was said on at least two days and three times, what has a name of its own first, then most often first.</summary>
     public static IReadOnlyList<SaidAgain> Of(IEnumerable<Takeaway> takeaways, AccountReader reader) =>
-        [.. takeaways
-            .SelectMany(t => Themed(t.Text, reader).Select(about => (about, t)))
-            .GroupBy(p => p.about, p => p.t)
-            .Where(g => g.Count() >= Least && g.Select(t => t.Date).Distinct().Count() >= LeastDays)
-            .OrderBy(g => Themes.Contains(g.Key)).ThenByDescending(g => g.Count()).ThenBy(g => g.Key, StringComparer.Ordinal)
-            .Select(g => new SaidAgain(g.Key, [.. g.OrderBy(t => t.Date)]))];
+        [
+            .. takeaways
+                .SelectMany(t => Themed(t.Text, reader).Select(about => (about, t)))
+                .GroupBy(p => p.about, p => p.t)
+                .Where(g => g.Count() >= Least && g.Select(t => t.Date).Distinct().Count() >= LeastDays)
+                .OrderBy(g => Themes.Contains(g.Key))
+                .ThenByDescending(g => g.Count())
+                .ThenBy(g => g.Key, StringComparer.Ordinal)
+                .Select(g => new SaidAgain(g.Key, [.. g.OrderBy(t => t.Date)])),
+        ];
 
     private static IEnumerable<string> Themed(string text, AccountReader reader) =>
-        reader.Named(text)
-            .Concat(text.Split([' ', ',', '.', ';', ':', '!', '?', '\n'], StringSplitOptions.RemoveEmptyEntries).Select(w => w.ToLowerInvariant()).Where(Themes.Contains).Select(Singular))
+        reader
+            .Named(text)
+            .Concat(
+                text.Split([' ', ',', '.', ';', ':', '!', '?', '\n'], StringSplitOptions.RemoveEmptyEntries)
+                    .Select(w => w.ToLowerInvariant())
+                    .Where(Themes.Contains)
+                    .Select(Singular)
+            )
             .Distinct();
 
     private static string Singular(string word) => word is "hips" or "knees" or "elbows" or "grips" or "frames" ? word[..^1] : word;

@@ -12,7 +12,15 @@ namespace AshNotch.Core.Judging.Patterns;
 /// <param name="Expected">How often it was to be expected from the visits.</param>
 /// <param name="Chance">The chance of seeing it this often or more by accident.</param>
 /// <param name="Moments">The moments, oldest first.</param>
-public sealed record Trap(Spot Spot, string? Technique, string? Reason, string? Partner, double Expected, double Chance, IReadOnlyList<Contest> Moments);
+public sealed record Trap(
+    Spot Spot,
+    string? Technique,
+    string? Reason,
+    string? Partner,
+    double Expected,
+    double Chance,
+    IReadOnlyList<Contest> Moments
+);
 
 /// <summary>
 /// The same trap twice. Over the contests decided in a spot, a move of theirs is expected Σ P(lost)·(its usual share among their
@@ -36,17 +44,30 @@ public static class Traps
     public static IReadOnlyList<Trap> Of(IReadOnlyList<RollReading> readings, Judgement judgement, GroundMap ground)
     {
         var log = ReadingList.Of(readings);
-        var offsets = readings.ToDictionary(r => r, r => judgement.Offset(r.Against), (IEqualityComparer<RollReading>)ReferenceEqualityComparer.Instance);
+        var offsets = readings.ToDictionary(
+            r => r,
+            r => judgement.Offset(r.Against),
+            (IEqualityComparer<RollReading>)ReferenceEqualityComparer.Instance
+        );
         var looked = new List<Trap>();
         var noted = readings.SelectMany(r => r.Contests).Where(c => c.End == ContestEnd.Lost && c.Reasons.Count > 0).ToList();
-        var reasonShare = noted.SelectMany(c => c.Reasons.Distinct()).GroupBy(r => r).ToDictionary(g => g.Key, g => (double)g.Count() / noted.Count);
+        var reasonShare = noted
+            .SelectMany(c => c.Reasons.Distinct())
+            .GroupBy(r => r)
+            .ToDictionary(g => g.Key, g => (double)g.Count() / noted.Count);
         foreach (var spot in log.Spots)
         {
-            List<Seen> here = [.. log.At(spot).Where(f => f.Contest.End != ContestEnd.Held)
-                .Select(f => new Seen(f.Reading.Against.Partner, 1 - judgement.ChanceWith(spot, offsets[f.Reading]), f.Contest))];
+            List<Seen> here =
+            [
+                .. log.At(spot)
+                    .Where(f => f.Contest.End != ContestEnd.Held)
+                    .Select(f => new Seen(f.Reading.Against.Partner, 1 - judgement.ChanceWith(spot, offsets[f.Reading]), f.Contest)),
+            ];
             var lost = here.Where(h => h.Contest.End == ContestEnd.Lost).ToList();
             var expectedLost = here.Sum(h => h.Losing);
-            var lostTo = here.Where(h => h.Partner is not null).GroupBy(h => h.Partner!).ToDictionary(g => g.Key, g => g.Sum(h => h.Losing));
+            var lostTo = here.Where(h => h.Partner is not null)
+                .GroupBy(h => h.Partner!)
+                .ToDictionary(g => g.Key, g => g.Sum(h => h.Losing));
             var usual = UsualShares(ground, spot);
             foreach (var by in lost.Where(l => l.Contest.Technique is not null).GroupBy(l => l.Contest.Technique!))
             {
@@ -61,18 +82,24 @@ public static class Traps
             }
 
             var withReasons = lost.Count(l => l.Contest.Reasons.Count > 0);
-            foreach (var why in lost.SelectMany(l => l.Contest.Reasons.Distinct().Select(r => (Reason: r, Seen: l))).GroupBy(l => l.Reason, l => l.Seen))
+            foreach (
+                var why in lost.SelectMany(l => l.Contest.Reasons.Distinct().Select(r => (Reason: r, Seen: l)))
+                    .GroupBy(l => l.Reason, l => l.Seen)
+            )
                 Look(new Trap(spot, null, why.Key, null, withReasons * reasonShare[why.Key], 1, Moments(why)));
         }
 
         var stands = FalseDiscovery.Stands([.. looked.Select(t => t.Chance)], Rate);
-        return [.. looked.Where((t, i) => stands[i] && t.Moments.Count >= Least).OrderBy(t => t.Chance)
-            .ThenByDescending(t => t.Moments.Count).ThenBy(t => t.Spot.ToString(), StringComparer.Ordinal)];
+        return
+        [
+            .. looked
+                .Where((t, i) => stands[i] && t.Moments.Count >= Least)
+                .OrderBy(t => t.Chance)
+                .ThenByDescending(t => t.Moments.Count)
+                .ThenBy(t => t.Spot.ToString(), StringComparer.Ordinal),
+        ];
 
-        void Look(Trap trap) => looked.Add(trap with
-        {
-            Chance = 1 - Poisson.CDF(Math.Max(trap.Expected, 1e-9), trap.Moments.Count - 1),
-        });
+        void Look(Trap trap) => looked.Add(trap with { Chance = 1 - Poisson.CDF(Math.Max(trap.Expected, 1e-9), trap.Moments.Count - 1) });
     }
 
     private static IReadOnlyList<Contest> Moments(IEnumerable<Seen> of) => [.. of.Select(o => o.Contest)];

@@ -17,7 +17,13 @@ public sealed record Entry(string Technique, int Done, int Stopped);
 /// <param name="Entries">The owner's tries that lead there: technique, came off, stopped; most often stopped first.</param>
 /// <param name="Moments">The tries that were stopped, oldest first.</param>
 public sealed record WayTooRare(
-    Spot Spot, double OnceMore, double PerRoll, double Usual, IReadOnlyList<Entry> Entries, IReadOnlyList<Contest> Moments);
+    Spot Spot,
+    double OnceMore,
+    double PerRoll,
+    double Usual,
+    IReadOnlyList<Entry> Entries,
+    IReadOnlyList<Contest> Moments
+);
 
 /// <summary>
 /// The weak link is the way in: spots worth at least half as much as the best one reached, where the owner does at least as
@@ -35,25 +41,35 @@ public static class WaysIn
         var usual = ground.Usual;
         var anybody = judgement.BeforeAnyRoll();
         var best = judgement.Heartwood.Select(h => h.OnceMore).DefaultIfEmpty(0).Max();
-        return [.. judgement.Heartwood
-            .Where(h => h.OnceMore >= best / 2)
-            .Select(h => (Ranked: h, Spot: usual.IndexOf(h.Spot)))
-            .Where(h => judgement.Levels.Alpha(h.Spot) >= usual.Level[h.Spot])
-            .Select(h => (h.Ranked, Now: judgement.Values.Visits(h.Spot), Usual: anybody.Visits(h.Spot)))
-            .Where(h => h.Usual >= Often && h.Now <= Seldom * h.Usual)
-            .OrderByDescending(h => h.Ranked.OnceMore * (h.Usual - h.Now))
-            .Select(h => Told(h.Ranked, h.Now, h.Usual, readings, ground))];
+        return
+        [
+            .. judgement
+                .Heartwood.Where(h => h.OnceMore >= best / 2)
+                .Select(h => (Ranked: h, Spot: usual.IndexOf(h.Spot)))
+                .Where(h => judgement.Levels.Alpha(h.Spot) >= usual.Level[h.Spot])
+                .Select(h => (h.Ranked, Now: judgement.Values.Visits(h.Spot), Usual: anybody.Visits(h.Spot)))
+                .Where(h => h.Usual >= Often && h.Now <= Seldom * h.Usual)
+                .OrderByDescending(h => h.Ranked.OnceMore * (h.Usual - h.Now))
+                .Select(h => Told(h.Ranked, h.Now, h.Usual, readings, ground)),
+        ];
     }
 
     private static WayTooRare Told(RankedSpot ranked, double now, double usual, IReadOnlyList<RollReading> readings, GroundMap ground)
     {
         var leading = ground.Techniques.Where(t => t.To.Contains(ranked.Spot)).Select(t => t.Id).ToHashSet();
-        var tries = readings.SelectMany(r => r.Contests)
-            .Where(c => c is { Actor: Actor.Me, Technique: not null } && (c.Next == ranked.Spot || (c.End == ContestEnd.Held && leading.Contains(c.Technique))))
+        var tries = readings
+            .SelectMany(r => r.Contests)
+            .Where(c =>
+                c is { Actor: Actor.Me, Technique: not null }
+                && (c.Next == ranked.Spot || (c.End == ContestEnd.Held && leading.Contains(c.Technique)))
+            )
             .ToList();
-        var entries = tries.GroupBy(c => c.Technique!)
+        var entries = tries
+            .GroupBy(c => c.Technique!)
             .Select(g => new Entry(g.Key, g.Count(c => c.End != ContestEnd.Held), g.Count(c => c.End == ContestEnd.Held)))
-            .OrderByDescending(e => e.Stopped).ThenByDescending(e => e.Done).ThenBy(e => e.Technique, StringComparer.Ordinal);
+            .OrderByDescending(e => e.Stopped)
+            .ThenByDescending(e => e.Done)
+            .ThenBy(e => e.Technique, StringComparer.Ordinal);
         return new WayTooRare(ranked.Spot, ranked.OnceMore, now, usual, [.. entries], [.. tries.Where(c => c.End == ContestEnd.Held)]);
     }
 }

@@ -52,9 +52,10 @@ async function build(page) {
 await take('today', '/', laptop);
 await take('rolls', '/rolls', laptop);
 // A roll in which an exchange was lost, opened at the moment where it began to be.
-const { badTrades } = await (await fetch(`${url}/api/patterns`)).json();
-const { session, roll, exchange, moment } = badTrades.find((t) => t.count > 2 && t.moments[0].place.moment > 0)
-  .moments[0].place;
+const ask = async (address) => (await fetch(`${url}${address}`)).json();
+const { badTrades } = await ask('/api/patterns');
+const { items } = await ask(badTrades[0].contests);
+const { session, roll, exchange, moment } = (items.find((i) => i.place.moment > 0) ?? items[0]).place;
 await take('roll', `/rolls/${session}/${roll}?at=${exchange}.${moment}`, laptop);
 await take('soft-spots', '/soft-spots/half-guard/bottom', laptop);
 await take('soft-spots-phone', '/soft-spots', {

@@ -11,7 +11,13 @@ import Stick from '../sticks/Stick.svelte';
 import BeltBoxes from './BeltBoxes.svelte';
 import Moments from './Moments.svelte';
 
-const position = (id: string, name: string, family: Position['family'], roles: ('even' | 'top' | 'bottom')[], worth: number) => ({
+const position = (
+  id: string,
+  name: string,
+  family: Position['family'],
+  roles: ('even' | 'top' | 'bottom')[],
+  worth: number,
+) => ({
   id,
   name,
   family,

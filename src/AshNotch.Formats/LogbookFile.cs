@@ -38,6 +38,8 @@ public sealed record LogbookParts(
 /// <summary>The whole log as one file: <c>ash-notch-logbook</c>, version 1.</summary>
 public static class LogbookFile
 {
+    private static readonly string[] Needed = ["format", "version", "athlete", "partners", "sessions"];
+
     public const string Format = "ash-notch-logbook";
     public const int Version = 1;
 
@@ -128,7 +130,7 @@ public static class LogbookFile
             return new LogbookReading(null, [new Fault("", "The file holds half a character (a lone surrogate) in a member's name.")]);
         }
 
-        foreach (var name in new[] { "format", "version", "athlete", "partners", "sessions" }.Where(n => !slices.Members.Contains(n)))
+        foreach (var name in Needed.Where(n => !slices.Members.Contains(n)))
             faults.Add(new Fault("/" + name, $"'{name}' is missing, and this cannot be read without it."));
         if (athlete is null || faults.Count > 0)
             return new LogbookReading(null, faults);

@@ -124,7 +124,8 @@ internal static class ReadingBody
     /// <param name="roll">The roll's id.</param>
     /// <param name="date">The day.</param>
     /// <param name="attire">The attire.</param>
-    /// <exception cref="IndexOutOfRangeException">The bytes are not what was written.</exception>
+    /// <exception cref="InvalidDataException">The bytes are not what was written.</exception>
+    /// <exception cref="IndexOutOfRangeException">They end too early.</exception>
     public static RollReading Read(byte[] bytes, ReadingWords words, string session, string roll, DateOnly date, Attire attire) =>
         new Reader(bytes, words).Roll(session, roll, date, attire);
 
@@ -195,7 +196,7 @@ internal static class ReadingBody
             if (count == 0)
                 return [];
             if (count < 0 || count > bytes.Length)
-                throw new IndexOutOfRangeException();
+                throw new InvalidDataException("A reading that the log keeps is not whole.");
             var items = new T[count];
             for (var i = 0; i < items.Length; i++)
                 items[i] = read();

@@ -124,7 +124,7 @@ public sealed class Sessions(Database database)
         });
 
     internal static Versioned<Session>? Get(SqliteConnection connection, string id) =>
-        Key(connection, id, binnedToo: false) is { } key ? SessionRows.Sessions(connection, [key]).FirstOrDefault() : null;
+        Key(connection, id, binnedToo: false) is { } key && SessionRows.Sessions(connection, [key]) is [var found, ..] ? found : null;
 
     private static Versioned<Roll>? GetRoll(SqliteConnection connection, string session, string roll) =>
         SessionRows

@@ -86,9 +86,9 @@ public sealed class Transfers(Database database)
     /// called off or cut short leaves only hidden rows, which are taken away.
     /// </summary>
     /// <param name="logbook">The logbook.</param>
-    /// <param name="stop">Ends the import between two sessions; nothing is kept then.</param>
     /// <param name="progress">Told now and then how many sessions are in.</param>
-    public Imported Import(Logbook logbook, CancellationToken stop = default, Action<int>? progress = null)
+    /// <param name="stop">Ends the import between two sessions; nothing is kept then.</param>
+    public Imported Import(Logbook logbook, Action<int>? progress = null, CancellationToken stop = default)
     {
         lock (database.Importing)
         {
@@ -98,7 +98,7 @@ public sealed class Transfers(Database database)
                 var (words, faults) = database.Read(c => Vocabulary.Joined(c, logbook.Vocabulary));
                 return faults.Count > 0
                     ? new Imported(null, faults)
-                    : new Imported(Import(logbook, GroundMap.Default.With(words), stop, progress), []);
+                    : new Imported(Import(logbook, GroundMap.Default.With(words), progress, stop), []);
             }
             catch
             {
@@ -127,7 +127,7 @@ public sealed class Transfers(Database database)
         database.Aside(c => c.Run($"DELETE FROM partner WHERE binned_at = '{Importing}'"));
     }
 
-    private ImportReport Import(Logbook logbook, GroundMap ground, CancellationToken stop, Action<int>? progress)
+    private ImportReport Import(Logbook logbook, GroundMap ground, Action<int>? progress, CancellationToken stop)
     {
         var known = database.Read(c => c.All("SELECT id FROM partner", r => r.GetString(0)).ToHashSet());
         var present = database.Read(c => c.All("SELECT id FROM session", r => r.GetString(0)).ToHashSet());

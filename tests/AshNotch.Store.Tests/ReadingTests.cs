@@ -36,7 +36,7 @@ public sealed class ReadingTests : IDisposable
     private static List<string> Text(IEnumerable<RollReading> readings) =>
         [.. readings.Select(r => JsonSerializer.Serialize(r)).Order(StringComparer.Ordinal)];
 
-    private List<string> Whole(Logbook book) => Text(RollReading.Of(book, GroundMap.Default.With(book.Vocabulary)));
+    private static List<string> Whole(Logbook book) => Text(RollReading.Of(book, GroundMap.Default.With(book.Vocabulary)));
 
     [Fact]
     public void An_import_leaves_what_reading_the_file_gives()

@@ -108,7 +108,7 @@ public sealed class TransferTests : IDisposable
     {
         using var stop = new CancellationTokenSource();
         stop.Cancel();
-        Assert.Throws<OperationCanceledException>(() => Transfers.Import(demo, stop.Token));
+        Assert.Throws<OperationCanceledException>(() => Transfers.Import(demo, stop: stop.Token));
         Assert.Equal(0, log.Sessions.List(0, 1).Total);
         Assert.Empty(log.Partners.All());
         Assert.Null(new Athletes(log.Database).Get());
@@ -141,8 +141,8 @@ public sealed class TransferTests : IDisposable
                 {
                     Sessions = [.. demo.Sessions.SelectMany(s => Enumerable.Range(0, 3).Select(i => s with { Id = s.Id + i }))],
                 },
-                stop.Token,
-                _ => stop.Cancel()
+                _ => stop.Cancel(),
+                stop.Token
             )
         );
         Assert.Equal(0L, Count("session") + Count("partner") + Count("roll_words"));
@@ -165,7 +165,7 @@ public sealed class TransferTests : IDisposable
     public void Sessions_can_be_saved_while_a_file_comes_in()
     {
         var saved = 0;
-        Transfers.Import(demo, default, _ =>
+        Transfers.Import(demo, _ =>
             saved += log.Sessions.Add(TempLog.Session($"mine{saved}") with { Rolls = [] }).Outcome == WriteOutcome.Saved ? 1 : 0
         );
         Assert.True(saved > 0);

@@ -87,6 +87,7 @@ internal sealed class TechniqueChoice(PlanBasis basis, DateOnly date)
 
     private Niggle? Sore(string technique, Actor actor) =>
         basis.Ground.Technique(technique) is { } known
-            ? BodyLoads.Loaded(actor == Actor.Me ? BodyLoads.Does(known) : BodyLoads.Takes(known), basis.Niggles, date).FirstOrDefault()
+        && BodyLoads.Loaded(actor == Actor.Me ? BodyLoads.Does(known) : BodyLoads.Takes(known), basis.Niggles, date) is [var first, ..]
+            ? first
             : null;
 }

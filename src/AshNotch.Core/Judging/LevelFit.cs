@@ -64,7 +64,12 @@ public sealed class LevelFit
     /// <param name="afterStep">Whether with the step, in a model that has one.</param>
     public Interval Rate(int spot, bool afterStep = false)
     {
-        List<(int, double)> terms = [(LevelLayout.General, 1), (Layout.Family(model.Ground.FamilyOf[spot]), 1), (Layout.Spot(spot), 1)];
+        List<(int, double)> terms =
+        [
+            (LevelLayout.General, 1),
+            (LevelLayout.Family(model.Ground.FamilyOf[spot]), 1),
+            (Layout.Spot(spot), 1),
+        ];
         if (afterStep && Layout.Step is { } step)
             terms.Add((step, 1));
         return Interval.OfLogit(model.Ground.Level[spot] + terms.Sum(t => fit.Mode[t.Item1]), Math.Sqrt(fit.Variance([.. terms])));
@@ -119,5 +124,5 @@ public sealed class LevelFit
     internal double AlphaOf(ReadOnlySpan<double> parameters, int spot) => ParOf(parameters, spot) + parameters[Layout.Spot(spot)];
 
     internal double ParOf(ReadOnlySpan<double> parameters, int spot) =>
-        model.Ground.Level[spot] + parameters[LevelLayout.General] + parameters[Layout.Family(model.Ground.FamilyOf[spot])];
+        model.Ground.Level[spot] + parameters[LevelLayout.General] + parameters[LevelLayout.Family(model.Ground.FamilyOf[spot])];
 }

@@ -129,7 +129,7 @@ public sealed class LevelModel
             var own = spot == stepAt && against.Partner is { } with ? Layout.BySpot(with) : null;
             var n = 0;
             terms[n++] = (LevelLayout.General, 1);
-            terms[n++] = (Layout.Family(Ground.FamilyOf[spot]), 1);
+            terms[n++] = (LevelLayout.Family(Ground.FamilyOf[spot]), 1);
             terms[n++] = (Layout.Spot(spot), 1);
             if (belt != 0)
                 terms[n++] = (Layout.Belt, belt);
@@ -192,7 +192,7 @@ public sealed class LevelModel
 
         Set(LevelLayout.General, 0, 0.2);
         for (var f = 0; f < Ground.FamilyCount; f++)
-            Set(Layout.Family(f), 0, 0.2);
+            Set(LevelLayout.Family(f), 0, 0.2);
         for (var s = 0; s < Ground.Spots.Count; s++)
             Set(Layout.Spot(s), 0, SpotSd);
         Set(Layout.Belt, 0.7, 0.2);
@@ -263,7 +263,7 @@ internal sealed class LevelLayout
     public IEnumerable<int> AllBySpot => bySpot.Values;
 
     /// <summary>φ of a family.</summary>
-    public int Family(int family) => 1 + family;
+    public static int Family(int family) => 1 + family;
 
     /// <summary>θ of a spot.</summary>
     public int Spot(int spot) => 1 + families + spot;

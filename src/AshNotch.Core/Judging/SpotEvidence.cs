@@ -39,6 +39,7 @@ public sealed record WeekLevel(DateOnly Week, int Won, int Lost, Interval Rate);
 public sealed record SpotEvidence
 {
     private const int Window = 4;
+    private static readonly string[] Standings = ["below", "level", "above"];
     private const double WeekSd = 0.6;
 
     /// <summary>What they do here, most costly first.</summary>
@@ -89,7 +90,7 @@ public sealed record SpotEvidence
             Sides = Splits(decided.Where(d => d.Contest.Side is not null).Select(d => (Word.Of(d.Contest.Side!.Value), d.Contest))),
             Partners =
             [
-                .. from name in new[] { "below", "level", "above" }
+                .. from name in Standings
                 let part = decided.Where(d => Standing(d.Reading.Against, judgement.OwnRung) == name).ToList()
                 where part.Count > 0
                 select new Split(name, part.Count(p => p.Contest.End == ContestEnd.Won), part.Count(p => p.Contest.End == ContestEnd.Lost)),

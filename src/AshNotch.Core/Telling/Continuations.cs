@@ -151,7 +151,7 @@ internal sealed class Continuations(GroundMap ground, Fits fits, IReadOnlyList<T
 
     private static Actor Other(Actor actor) => actor == Actor.Me ? Actor.Them : Actor.Me;
 
-    private Story Finish(Story story, Step step, double score)
+    private static Story Finish(Story story, Step step, double score)
     {
         if (
             story.Ended

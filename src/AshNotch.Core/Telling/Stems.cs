@@ -1,3 +1,4 @@
+using System.Buffers;
 using System.Collections.Concurrent;
 
 namespace AshNotch.Core.Telling;
@@ -147,7 +148,9 @@ public static class Stems
         return Even(word);
     }
 
-    private static bool HasVowel(string part) => part.Length > 1 && part.AsSpan().IndexOfAny("aeiouy") >= 0;
+    private static readonly SearchValues<char> Vowels = SearchValues.Create("aeiouy");
+
+    private static bool HasVowel(string part) => part.Length > 1 && part.AsSpan().ContainsAny(Vowels);
 
     private static string Even(string stem)
     {

@@ -57,7 +57,7 @@ public static class TransferFeature
                     var reading = await LogbookFile.Read(request.Body, clock.Bounds(), stop);
                     if (reading.Logbook is not { } logbook)
                         return Refused(reading.Faults);
-                    var done = await Task.Run(() => transfers.Import(logbook, stop), stop);
+                    var done = await Task.Run(() => transfers.Import(logbook, stop: stop), stop);
                     return done.Report is { } report ? TypedResults.Ok(report) : Problems.Of(done.Faults);
                 }
             )

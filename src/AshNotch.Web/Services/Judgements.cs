@@ -1,3 +1,4 @@
+using System.Diagnostics.CodeAnalysis;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Judging;
 using AshNotch.Core.Log;
@@ -155,6 +156,7 @@ public sealed class Judgements : IDisposable
         work.Stop();
     }
 
+    [SuppressMessage("Reliability", "CA1001", Justification = "A source of cancellation without a timer holds nothing to give back.")]
     private sealed class Work
     {
         private readonly CancellationTokenSource called = new();

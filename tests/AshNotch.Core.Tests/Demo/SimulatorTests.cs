@@ -67,8 +67,7 @@ public class SimulatorTests
         foreach (var exchange in Play(Plain, Mate()))
         {
             var finish =
-                exchange.Moments.LastOrDefault() is { Outcome: Outcome.Done } last
-                && GroundMap.Default.Technique(last.Technique)!.Finishes()
+                exchange.Moments is [.., { Outcome: Outcome.Done } last] && GroundMap.Default.Technique(last.Technique)!.Finishes()
                     ? last
                     : null;
             Assert.Equal(finish is not null, exchange.End!.Kind == EndKind.Tap);
@@ -132,7 +131,7 @@ public class SimulatorTests
                 Assert.Contains(happened[i].Moments, h => h.Technique == m.Technique && h.Actor == m.Actor && h.From == m.From)
             );
         int Finishes(IEnumerable<Exchange> exchanges) =>
-            exchanges.Count(e => e.End!.Kind == EndKind.Tap && e.Moments.LastOrDefault()?.Technique == e.End.Technique);
+            exchanges.Count(e => e.End!.Kind == EndKind.Tap && e.Moments is [.., var last] && last.Technique == e.End.Technique);
         Assert.True(Finishes(recalled) > 0.94 * Finishes(happened));
     }
 

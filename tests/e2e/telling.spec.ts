@@ -171,7 +171,7 @@ test('with the program gone the log opens, takes rolls and words, and all go up 
   await did(page, /^What I did$/, 'Single-leg takedown').click();
   await saved(page);
   // The pages' files are on the device by now.
-  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+  await page.waitForFunction(() => navigator.serviceWorker.ready.then(() => true));
   const before = await empty.get<Listed>('/api/sessions?size=1');
   await empty.kill();
 

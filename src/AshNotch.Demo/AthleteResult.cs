@@ -13,30 +13,43 @@ public sealed record Checked(double Chance, bool InTop3, bool Covered);
 /// <summary>How a judgement of one simulated athlete did against the truth; gains as shares of the best there is.</summary>
 public sealed record AthleteResult
 {
+    /// <summary>What the first lever gains, of the best lever.</summary>
     public required double Lever { get; init; }
 
+    /// <summary>What the best of the first three levers gains.</summary>
     public required double LeverTop3 { get; init; }
 
+    /// <summary>What the first soft spot is worth, of the worst one.</summary>
     public required double Soft { get; init; }
 
+    /// <summary>What the worst of the first three soft spots is worth.</summary>
     public required double SoftTop3 { get; init; }
 
+    /// <summary>What the first lever would gain if nothing had been logged.</summary>
     public required double PriorLever { get; init; }
 
+    /// <summary>What the first soft spot would be worth if nothing had been logged.</summary>
     public required double PriorSoft { get; init; }
 
+    /// <summary>The plain rule "where most taps are conceded", as a soft spot.</summary>
     public required double MostTaps { get; init; }
 
+    /// <summary>The plain rule "where the lowest share is won", as a soft spot.</summary>
     public required double WorstRate { get; init; }
 
+    /// <summary>The plain rule "where most contests are lost", as a soft spot.</summary>
     public required double MostLost { get; init; }
 
+    /// <summary>The share of spots whose true rate lies in the 80 % interval.</summary>
     public required double RateCover { get; init; }
 
+    /// <summary>Whether the true effect of a belt lies in its 80 % interval: 1 or 0.</summary>
     public required double BeltCover { get; init; }
 
+    /// <summary>Each lever of the list held against the truth.</summary>
     public required IReadOnlyList<Checked> Levers { get; init; }
 
+    /// <summary>Each soft spot of the list held against the truth.</summary>
     public required IReadOnlyList<Checked> Softs { get; init; }
 
     /// <summary>Plays so many rolls, judges them as the product would, and compares.</summary>

@@ -23,11 +23,13 @@ public sealed class Chance(int seed)
         return shares.Length - 1;
     }
 
+    /// <summary>Whether something of this probability, 0 to 1, happens this time.</summary>
     public bool Happens(double probability) => source.NextDouble() < probability;
 
     /// <summary>A whole number from <paramref name="least"/> to <paramref name="most"/>, both possible.</summary>
     public int Between(int least, int most) => least + (int)(source.NextDouble() * (most - least + 1));
 
+    /// <summary>One of the choices, each as likely.</summary>
     public T Of<T>(IReadOnlyList<T> choices) => choices[Between(0, choices.Count - 1)];
 
     /// <summary>One of the choices, in proportion to its weight; null when all weigh nothing.</summary>

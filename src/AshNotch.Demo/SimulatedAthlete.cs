@@ -11,6 +11,7 @@ public readonly record struct When(int Week, Side Side);
 /// <summary>An athlete with a known truth, so that a judgement can be held against it.</summary>
 public sealed record SimulatedAthlete
 {
+    /// <summary>Who it is: belt and weight.</summary>
     public required Athlete Profile { get; init; }
 
     /// <summary>How far this athlete is from the usual in a spot, as a logit: below zero is a soft spot.</summary>

@@ -6,6 +6,10 @@ namespace AshNotch.Formats;
 /// <summary>Reads blocks, goes and niggles from JSON, as <see cref="LogReader"/> reads the rest of the log.</summary>
 public static class BlockReader
 {
+    /// <summary>A drill block.</summary>
+    /// <param name="json">What was sent.</param>
+    /// <param name="at">Where it stands, as a JSON pointer: faults point there.</param>
+    /// <param name="faults">Takes a sentence for each thing that is wrong.</param>
     /// <param name="newId">The id to take when none is given; null when one must be.</param>
     public static Block Block(JsonElement json, string at, FaultList faults, string? newId = null)
     {
@@ -32,6 +36,10 @@ public static class BlockReader
         };
     }
 
+    /// <summary>A niggle.</summary>
+    /// <param name="json">What was sent.</param>
+    /// <param name="at">Where it stands, as a JSON pointer: faults point there.</param>
+    /// <param name="faults">Takes a sentence for each thing that is wrong.</param>
     /// <param name="newId">The id to take when none is given; null when one must be.</param>
     public static Niggle Niggle(JsonElement json, string at, FaultList faults, string? newId = null)
     {

@@ -175,9 +175,12 @@ internal readonly struct Fields
         return List(name, (item, path) => self.TextOf(item, path) ?? "?");
     }
 
+    /// <summary>Reads a text; false when it does not have the form.</summary>
     public delegate bool Try<T>(string text, out T value);
 
     /// <summary>Each text of a list in its own written form; empty when the member is left out.</summary>
+    /// <param name="name">The member's name.</param>
+    /// <param name="read">Reads one text.</param>
     /// <param name="form">The form, told when a text does not have it.</param>
     public List<T> Parsed<T>(string name, Try<T> read, string form)
     {

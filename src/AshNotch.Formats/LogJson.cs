@@ -3,12 +3,14 @@ using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using AshNotch.Core.Ground;
+using AshNotch.Core.Judging;
 
 namespace AshNotch.Formats;
 
 /// <summary>How the log's records are written as JSON: kebab-case words, plain kilograms, HH:mm, nothing for null.</summary>
 public static class LogJson
 {
+    /// <summary>The options, ready to use.</summary>
     public static JsonSerializerOptions Options { get; } = Configure(new JsonSerializerOptions(JsonSerializerDefaults.Web));
 
     /// <summary>Sets these options on a serializer's own (the web host brings its own instance).</summary>
@@ -19,6 +21,7 @@ public static class LogJson
         options.Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping;
         options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false));
         options.Converters.Add(new KilogramsConverter());
+        options.Converters.Add(new ProbabilityConverter());
         options.Converters.Add(new MinuteConverter());
         return options;
     }
@@ -32,6 +35,18 @@ public static class LogJson
         }
 
         public override void Write(Utf8JsonWriter writer, Kilograms value, JsonSerializerOptions options) =>
+            writer.WriteNumberValue(value.Value);
+    }
+
+    private sealed class ProbabilityConverter : JsonConverter<Probability>
+    {
+        public override Probability Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options)
+        {
+            var value = reader.GetDouble();
+            return value is >= 0 and <= 1 ? new Probability(value) : throw new JsonException("Not a probability.");
+        }
+
+        public override void Write(Utf8JsonWriter writer, Probability value, JsonSerializerOptions options) =>
             writer.WriteNumberValue(value.Value);
     }
 

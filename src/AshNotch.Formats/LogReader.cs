@@ -10,6 +10,10 @@ namespace AshNotch.Formats;
 /// </summary>
 public static class LogReader
 {
+    /// <summary>The owner's profile.</summary>
+    /// <param name="json">What was sent.</param>
+    /// <param name="at">Where it stands, as a JSON pointer: faults point there.</param>
+    /// <param name="faults">Takes a sentence for each thing that is wrong.</param>
     public static Athlete Athlete(JsonElement json, string at, FaultList faults)
     {
         var f = new Fields(json, at, faults);
@@ -26,6 +30,10 @@ public static class LogReader
         };
     }
 
+    /// <summary>A partner.</summary>
+    /// <param name="json">What was sent.</param>
+    /// <param name="at">Where it stands, as a JSON pointer: faults point there.</param>
+    /// <param name="faults">Takes a sentence for each thing that is wrong.</param>
     /// <param name="newId">The id to take when none is given; null when one must be.</param>
     public static Partner Partner(JsonElement json, string at, FaultList faults, string? newId = null)
     {
@@ -47,6 +55,10 @@ public static class LogReader
     public static IReadOnlyList<SelfRating> SelfRatings(JsonElement json, FaultList faults) =>
         new Fields(json, "", faults).List("ratings", (item, at) => SelfRating(item, at, faults)) ?? [];
 
+    /// <summary>One self-rating.</summary>
+    /// <param name="json">What was sent.</param>
+    /// <param name="at">Where it stands, as a JSON pointer: faults point there.</param>
+    /// <param name="faults">Takes a sentence for each thing that is wrong.</param>
     public static SelfRating SelfRating(JsonElement json, string at, FaultList faults)
     {
         var f = new Fields(json, at, faults);
@@ -56,6 +68,10 @@ public static class LogReader
         return new SelfRating(f.RequiredDate("date"), f.RequiredText("part"), score ?? 0);
     }
 
+    /// <summary>A session with its rolls.</summary>
+    /// <param name="json">What was sent.</param>
+    /// <param name="at">Where it stands, as a JSON pointer: faults point there.</param>
+    /// <param name="faults">Takes a sentence for each thing that is wrong.</param>
     /// <param name="newId">The id to take when none is given; null when one must be.</param>
     public static Session Session(JsonElement json, string at, FaultList faults, string? newId = null)
     {
@@ -76,6 +92,10 @@ public static class LogReader
         };
     }
 
+    /// <summary>A roll with its exchanges.</summary>
+    /// <param name="json">What was sent.</param>
+    /// <param name="at">Where it stands, as a JSON pointer: faults point there.</param>
+    /// <param name="faults">Takes a sentence for each thing that is wrong.</param>
     /// <param name="newId">The id to take when none is given; null when one must be.</param>
     public static Roll Roll(JsonElement json, string at, FaultList faults, string? newId = null)
     {
@@ -101,6 +121,10 @@ public static class LogReader
         };
     }
 
+    /// <summary>The owner's own words.</summary>
+    /// <param name="json">What was sent.</param>
+    /// <param name="at">Where it stands, as a JSON pointer: faults point there.</param>
+    /// <param name="faults">Takes a sentence for each thing that is wrong.</param>
     /// <param name="newIds">Whether positions and techniques may come without an id, to be given one; it is empty then.</param>
     public static PersonalWords Vocabulary(JsonElement json, string at, FaultList faults, bool newIds = false)
     {
@@ -150,6 +174,10 @@ public static class LogReader
         };
     }
 
+    /// <summary>A position of the owner's own.</summary>
+    /// <param name="json">What was sent.</param>
+    /// <param name="at">Where it stands, as a JSON pointer: faults point there.</param>
+    /// <param name="faults">Takes a sentence for each thing that is wrong.</param>
     /// <param name="newId">The id to take when none is given; null when one must be.</param>
     public static Position Position(JsonElement json, string at, FaultList faults, string? newId = null)
     {
@@ -173,6 +201,10 @@ public static class LogReader
         };
     }
 
+    /// <summary>A technique of the owner's own.</summary>
+    /// <param name="json">What was sent.</param>
+    /// <param name="at">Where it stands, as a JSON pointer: faults point there.</param>
+    /// <param name="faults">Takes a sentence for each thing that is wrong.</param>
     /// <param name="newId">The id to take when none is given; null when one must be.</param>
     public static Technique Technique(JsonElement json, string at, FaultList faults, string? newId = null)
     {

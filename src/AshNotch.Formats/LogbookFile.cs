@@ -40,7 +40,10 @@ public static class LogbookFile
 {
     private static readonly string[] Needed = ["format", "version", "athlete", "partners", "sessions"];
 
+    /// <summary>What the member <c>format</c> of every such file says.</summary>
     public const string Format = "ash-notch-logbook";
+
+    /// <summary>The version that is written, and the highest that is read.</summary>
     public const int Version = 1;
 
     /// <summary>Reads and checks a whole file from a stream. Nothing is thrown for a bad file; it answers with faults.</summary>

@@ -7,6 +7,7 @@ namespace AshNotch.Store;
 /// <summary>The owner's profile: one row, or none in a log that is new.</summary>
 public sealed class Athletes(Database database)
 {
+    /// <summary>The profile; null in a log that is new.</summary>
     public Versioned<Athlete>? Get() => database.Read(Get);
 
     /// <summary>Writes the profile.</summary>

@@ -41,11 +41,13 @@ public sealed class Partners(Database database)
         ];
     }
 
+    /// <summary>The partner with this id and its version; null when there is none outside the bin.</summary>
     public Versioned<Partner>? Get(string id) => database.Read(c => Get(c, id, binnedToo: false));
 
     /// <summary>The ids of everyone known, the bin included.</summary>
     public IReadOnlySet<string> Ids() => database.Read(c => c.All("SELECT id FROM partner", r => r.GetString(0)).ToHashSet());
 
+    /// <summary>Adds a partner; <see cref="WriteOutcome.Exists"/> when the id is taken, be it by one in the bin.</summary>
     public Written Add(Partner partner) =>
         database.Write(c =>
             Get(c, partner.Id, binnedToo: true) is { } stored ? new Written(WriteOutcome.Exists, stored.Version) : Save(c, partner)

@@ -7,10 +7,13 @@ namespace AshNotch.Store;
 /// <summary>What a list of rolls is narrowed to; null members narrow nothing.</summary>
 public sealed record RollFilter
 {
+    /// <summary>The partner's id.</summary>
     public string? Partner { get; init; }
 
+    /// <summary>The partner's belt: the roll's, or else the one on their sheet.</summary>
     public BeltColour? Belt { get; init; }
 
+    /// <summary>What was worn.</summary>
     public Attire? Attire { get; init; }
 
     /// <summary>A position the roll passed through.</summary>
@@ -19,12 +22,16 @@ public sealed record RollFilter
     /// <summary>The owner's role in it.</summary>
     public Role? Role { get; init; }
 
+    /// <summary>A technique's id, tried or done by either.</summary>
     public string? Technique { get; init; }
 
+    /// <summary>Why something was lost, by its id.</summary>
     public string? Reason { get; init; }
 
+    /// <summary>The first day.</summary>
     public DateOnly? From { get; init; }
 
+    /// <summary>The last day, itself included.</summary>
     public DateOnly? To { get; init; }
 
     /// <summary>Words to be found in what was written with the roll or its session.</summary>

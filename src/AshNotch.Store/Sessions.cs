@@ -54,6 +54,7 @@ public sealed class Sessions(Database database)
         return (visits, lessons);
     }
 
+    /// <summary>The session with this id, its rolls within, and its version; null when there is none outside the bin.</summary>
     public Versioned<Session>? Get(string id) => database.Read(c => Get(c, id));
 
     /// <summary>Adds a session; <see cref="WriteOutcome.Exists"/> when the id is taken, be it by one in the bin.</summary>
@@ -83,8 +84,10 @@ public sealed class Sessions(Database database)
             return new Written(WriteOutcome.Saved, version + 1);
         });
 
+    /// <summary>One roll of a session and its version; null when there is none outside the bin.</summary>
     public Versioned<Roll>? GetRoll(string session, string roll) => database.Read(c => GetRoll(c, session, roll));
 
+    /// <summary>Adds a roll behind the others of a session; <see cref="WriteOutcome.Missing"/> without that session.</summary>
     public Written AddRoll(string session, Roll roll) =>
         database.Write(c =>
         {
@@ -96,6 +99,7 @@ public sealed class Sessions(Database database)
             return SaveRoll(c, key, roll, place);
         });
 
+    /// <summary>Replaces a roll where it stands, if the version that stands is as expected.</summary>
     public Written PutRoll(string session, Roll roll, Expected expected) =>
         database.Write(c =>
         {
@@ -111,6 +115,7 @@ public sealed class Sessions(Database database)
             return SaveRoll(c, key, roll, place);
         });
 
+    /// <summary>One roll into the bin, if the version is the one that was read (or none was named).</summary>
     public Written BinRoll(string session, string roll, Expected? expected, DateTimeOffset now) =>
         database.Write(c =>
         {

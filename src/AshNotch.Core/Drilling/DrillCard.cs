@@ -73,8 +73,8 @@ public sealed record DrillCard
     /// <summary>Where each go starts.</summary>
     public required Spot Start { get; init; }
 
-    /// <summary>Whether that is the focus' own spot, settled.</summary>
-    public bool InSpot => RungKind == RungKind.InSpot;
+    /// <summary>Whether its goes are contests over the focus' own spot: they start there, settled, and somebody resists.</summary>
+    public bool InSpot => RungKind == RungKind.InSpot && Kind != CardKind.Repetitions;
 
     /// <summary>The technique that is drilled: theirs to stop, or the own.</summary>
     public string? Technique { get; init; }
@@ -111,6 +111,10 @@ public sealed record DrillCard
 
     /// <summary>How many of the goes are on that side, at least half.</summary>
     public required int OnFirstSide { get; init; }
+
+    /// <summary>The side of each go in turn.</summary>
+    public IReadOnlyList<Side> Sides =>
+        [.. Enumerable.Range(0, Goes).Select(n => n < OnFirstSide == (FirstSide == Side.Left) ? Side.Left : Side.Right)];
 
     /// <summary>Whether that side is the thin one.</summary>
     public required bool Thin { get; init; }

@@ -66,7 +66,7 @@ public sealed record Stretch(int Won, int Lost, int GoesKept, int Goes, int Roll
 
 /// <summary>Whether a focus held.</summary>
 /// <param name="Word">In a word.</param>
-/// <param name="Better">The chance that the owner is better there at all, 0 to 1.</param>
+/// <param name="Better">The chance that the owner is better there at all.</param>
 /// <param name="Enough">The chance to be better by at least half of what was hoped for.</param>
 /// <param name="Step">The most probable change, in logits.</param>
 /// <param name="StepSd">How far that may be off, one standard deviation.</param>
@@ -77,8 +77,8 @@ public sealed record Stretch(int Won, int Lost, int GoesKept, int Goes, int Roll
 /// <param name="Since">What was seen since.</param>
 public sealed record Verdict(
     VerdictWord Word,
-    double Better,
-    double Enough,
+    Probability Better,
+    Probability Enough,
     double Step,
     double StepSd,
     Interval Before,
@@ -146,7 +146,7 @@ public static class Verdicts
         var fit = new LevelModel(usual, before, owner.Belt.Rung, owner.Kilograms, (place, after)).Fit();
         var (step, sd) = fit.Step!.Value;
         var hoped = focus.Hoped ?? UsualHope;
-        double Above(double change) => Normal.CDF(0, 1, (step - change) / sd);
+        Probability Above(double change) => new(Normal.CDF(0, 1, (step - change) / sd));
         var (better, enough) = (Above(0), Above(hoped / 2));
         var alone = step / sd / Math.Sqrt(Math.Max(1e-9, 1 - (sd * sd / (LevelModel.StepSd * LevelModel.StepSd))));
         var decided = ReadingList

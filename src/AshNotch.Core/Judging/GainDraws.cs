@@ -89,9 +89,9 @@ internal sealed record GainDraws(int[] Fought, IReadOnlyList<GainDraw> All)
                     double[] drawn = [.. All.Select(d => d.Rate[k])];
                     Array.Sort(drawn);
                     return new Interval(
-                        SpecialFunctions.Logistic(fitted.Levels.Alpha(s) + fitted.PeerGap),
-                        SortedArrayStatistics.Quantile(drawn, 0.1),
-                        SortedArrayStatistics.Quantile(drawn, 0.9)
+                        Probability.OfLogit(fitted.Levels.Alpha(s) + fitted.PeerGap),
+                        new(SortedArrayStatistics.Quantile(drawn, 0.1)),
+                        new(SortedArrayStatistics.Quantile(drawn, 0.9))
                     );
                 }
             ),

@@ -102,11 +102,11 @@ public sealed class Judgement
     /// <summary>How much easier than a peer somebody is for the owner, in logits, intent included.</summary>
     public double Offset(Against against) => Levels.Offset(against);
 
-    /// <summary>The chance, 0 to 1, that the owner wins a contest over a spot with somebody who is so much easier than a peer.</summary>
+    /// <summary>The probability that the owner wins a contest over a spot with somebody who is so much easier than a peer.</summary>
     /// <param name="spot">The spot.</param>
     /// <param name="offset">How much easier, in logits: <see cref="Offset"/>.</param>
-    public double ChanceWith(Spot spot, double offset) =>
-        SpecialFunctions.Logistic((usual.IndexOf(spot) is >= 0 and var s ? alphas[s] : 0) + offset);
+    public Probability ChanceWith(Spot spot, double offset) =>
+        Probability.OfLogit((usual.IndexOf(spot) is >= 0 and var s ? alphas[s] : 0) + offset);
 
     /// <summary>
     /// How far a contest moved what a roll is worth to the owner, pay included: above zero in the owner's favour. Null when

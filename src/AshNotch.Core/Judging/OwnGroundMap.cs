@@ -2,6 +2,25 @@ using AshNotch.Core.Ground;
 
 namespace AshNotch.Core.Judging;
 
+/// <summary>What a spot is worth beside the best and the worst that were visited, in five even steps but for a narrow middle.</summary>
+public enum Worth
+{
+    /// <summary>Under -0.55 of the farthest from zero.</summary>
+    VeryBad,
+
+    /// <summary>Under -0.15 of it.</summary>
+    Bad,
+
+    /// <summary>Within 0.15 of it.</summary>
+    Even,
+
+    /// <summary>Over 0.15 of it.</summary>
+    Good,
+
+    /// <summary>Over 0.55 of it.</summary>
+    VeryGood,
+}
+
 /// <summary>A spot of the owner's own ground.</summary>
 /// <param name="Spot">The spot.</param>
 /// <param name="Family">Its family.</param>
@@ -11,7 +30,32 @@ namespace AshNotch.Core.Judging;
 /// <param name="Won">Contests won.</param>
 /// <param name="Lost">Contests lost.</param>
 /// <param name="Rate">How often the owner leaves it better off against a peer.</param>
-public sealed record MapSpot(Spot Spot, Family Family, double Value, double PerRoll, int Visits, int Won, int Lost, double Rate);
+public sealed record MapSpot(Spot Spot, Family Family, double Value, double PerRoll, int Visits, int Won, int Lost, double Rate)
+{
+    private const double Little = 0.15;
+    private const double Much = 0.55;
+
+    /// <summary>What it is worth in a word; common practice, no source.</summary>
+    public Worth Worth { get; init; } = Worth.Even;
+
+    /// <summary>The word for a share, -1 to 1, of the value that is farthest from zero.</summary>
+    public static Worth WorthOf(double share) =>
+        share switch
+        {
+            > Much => Worth.VeryGood,
+            > Little => Worth.Good,
+            >= -Little => Worth.Even,
+            >= -Much => Worth.Bad,
+            _ => Worth.VeryBad,
+        };
+
+    /// <summary>The spots with their words.</summary>
+    internal static IReadOnlyList<MapSpot> Worded(IReadOnlyList<MapSpot> spots)
+    {
+        var farthest = spots.Select(s => Math.Abs(s.Value)).Append(1e-9).Max();
+        return [.. spots.Select(s => s with { Worth = WorthOf(s.Value / farthest) })];
+    }
+}
 
 /// <summary>A road of the owner's own ground.</summary>
 /// <param name="From">Where it begins.</param>
@@ -63,7 +107,7 @@ public sealed record OwnGroundMap(IReadOnlyList<MapSpot> Spots, IReadOnlyList<Ma
             let flow = judgement.Values.Visits(s) * share
             orderby flow descending, s
             select new MapRoad(usual.Spots[s], road.Key.Next == n ? null : usual.Spots[road.Key.Next], road.Key.Won, flow, road.Value);
-        return new OwnGroundMap([.. spots], [.. roads], [.. usual.Spots.Select(s => new MapValue(s, judgement.Worth(s)))]);
+        return new OwnGroundMap(MapSpot.Worded([.. spots]), [.. roads], [.. usual.Spots.Select(s => new MapValue(s, judgement.Worth(s)))]);
     }
 }
 

@@ -3,6 +3,19 @@ using AshNotch.Core.Log;
 
 namespace AshNotch.Core.Judging;
 
+/// <summary>Whether the owner's rating of a part and the log agree.</summary>
+public enum RatedAs
+{
+    /// <summary>Rated at least two places better than the log shows it.</summary>
+    Higher,
+
+    /// <summary>Within two places.</summary>
+    TheSame,
+
+    /// <summary>Rated at least two places worse.</summary>
+    Lower,
+}
+
 /// <summary>What the log says of a part of the game, beside the owner's own rating.</summary>
 /// <param name="Part">The part.</param>
 /// <param name="Contests">Contests won or lost in it.</param>
@@ -11,7 +24,20 @@ namespace AshNotch.Core.Judging;
 /// <param name="Rated">The owner's latest rating, 0 to 10; null when there is none.</param>
 /// <param name="RatedRank">The part's place among the rated parts that the log knows, 1 the best; equal ratings share the middle.</param>
 /// <param name="Gap">How many places better the owner rates it than the log does; below zero, worse. Null without both.</param>
-public sealed record PartStanding(GamePart Part, int Contests, double? Level, int? Rank, double? Rated, double? RatedRank, double? Gap);
+public sealed record PartStanding(GamePart Part, int Contests, double? Level, int? Rank, double? Rated, double? RatedRank, double? Gap)
+{
+    private const double WellApart = 2;
+
+    /// <summary>How the owner's rating stands to the log; null without both.</summary>
+    public RatedAs? RatedAs =>
+        Gap switch
+        {
+            null => null,
+            >= WellApart => Judging.RatedAs.Higher,
+            <= -WellApart => Judging.RatedAs.Lower,
+            _ => Judging.RatedAs.TheSame,
+        };
+}
 
 /// <summary>Self-ratings beside the log: each part among the owner's own parts, so that a modest or a generous rater loses nothing.</summary>
 public static class PartStandings

@@ -26,8 +26,8 @@ public sealed record RankedSpot
     /// <summary>Upper end of it.</summary>
     public required double GainHigh { get; init; }
 
-    /// <summary>The chance to be among the three best of this list, 0 to 1.</summary>
-    public required double ChanceTop3 { get; init; }
+    /// <summary>The chance to be among the three best of this list.</summary>
+    public required Probability ChanceTop3 { get; init; }
 
     /// <summary>How often the owner leaves the spot better off against a peer, with its 80 % interval.</summary>
     public required Interval Rate { get; init; }

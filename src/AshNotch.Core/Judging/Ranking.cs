@@ -34,7 +34,7 @@ internal static class Ranking
                     (s, k) =>
                     {
                         var own = Column(gains, k);
-                        var chance = (double)top[k] / gains.Length;
+                        var chance = new Probability((double)top[k] / gains.Length);
                         var contests = tallies[s].Won + tallies[s].Lost;
                         var spot = counts.Ground.Spots[s];
                         return new RankedSpot

@@ -3,22 +3,18 @@ using MathNet.Numerics.Distributions;
 
 namespace AshNotch.Core.Judging;
 
-/// <summary>A share with an interval, each 0 to 1.</summary>
+/// <summary>A share with an interval.</summary>
 /// <param name="Rate">The best single figure.</param>
 /// <param name="Low">The lower end.</param>
 /// <param name="High">The upper end.</param>
-public readonly record struct Interval(double Rate, double Low, double High)
+public readonly record struct Interval(Probability Rate, Probability Low, Probability High)
 {
     /// <summary>How many standard deviations of a normal belief 80 % of it lie within.</summary>
     public const double Reach80 = 1.2815515655446004;
 
     /// <summary>A share known by its logit: the logit's mean and standard deviation, with the 80 % interval.</summary>
     public static Interval OfLogit(double mean, double sd) =>
-        new(
-            SpecialFunctions.Logistic(mean),
-            SpecialFunctions.Logistic(mean - (Reach80 * sd)),
-            SpecialFunctions.Logistic(mean + (Reach80 * sd))
-        );
+        new(Probability.OfLogit(mean), Probability.OfLogit(mean - (Reach80 * sd)), Probability.OfLogit(mean + (Reach80 * sd)));
 }
 
 /// <summary>Shares of counts, with honest ends.</summary>
@@ -36,13 +32,13 @@ public static class Rates
     {
         CheckCounts(won, tried - won, level);
         if (tried == 0)
-            return new Interval(0.5, 0, 1);
+            return new Interval(new(0.5), new(0), new(1));
         var z = Normal.InvCDF(0, 1, (1 + level) / 2);
         var p = (double)won / tried;
         var middle = (2 * tried * p) + (z * z);
         var reach = z * Math.Sqrt((z * z) + (4 * tried * p * (1 - p)));
         var below = 2 * (tried + (z * z));
-        return new Interval(p, Math.Max(0, (middle - reach) / below), Math.Min(1, (middle + reach) / below));
+        return new Interval(new(p), new(Math.Max(0, (middle - reach) / below)), new(Math.Min(1, (middle + reach) / below)));
     }
 
     /// <summary>
@@ -52,7 +48,7 @@ public static class Rates
     /// </summary>
     /// <param name="one">α and β of the rate that is asked about, each at least 1.</param>
     /// <param name="other">α and β of the other.</param>
-    public static double ChanceAbove((int Alpha, int Beta) one, (int Alpha, int Beta) other)
+    public static Probability ChanceAbove((int Alpha, int Beta) one, (int Alpha, int Beta) other)
     {
         foreach (var parameter in new[] { one.Alpha, one.Beta, other.Alpha, other.Beta })
             ArgumentOutOfRangeException.ThrowIfLessThan(parameter, 1);
@@ -67,7 +63,7 @@ public static class Rates
             );
         }
 
-        return Math.Clamp(sum, 0, 1);
+        return new Probability(Math.Clamp(sum, 0, 1));
     }
 
     private static void CheckCounts(int won, int lost, double level)

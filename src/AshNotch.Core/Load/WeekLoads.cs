@@ -26,6 +26,19 @@ public enum LoadCaution
     AfterBreak,
 }
 
+/// <summary>How a week stands to the usual ones.</summary>
+public enum WeekStanding
+{
+    /// <summary>Under the middle half of them.</summary>
+    Below,
+
+    /// <summary>Within it, its ends too.</summary>
+    Usual,
+
+    /// <summary>Over it.</summary>
+    Above,
+}
+
 /// <summary>The load of one week, Monday to Sunday.</summary>
 public sealed record WeekLoad
 {
@@ -55,6 +68,13 @@ public sealed record WeekLoad
 
     /// <summary>The upper end of it.</summary>
     public double? UsualHigh { get; init; }
+
+    /// <summary>How it stands to the middle half of those weeks; null with fewer than four of them.</summary>
+    public WeekStanding? Standing =>
+        Load < UsualLow ? WeekStanding.Below
+        : Load > UsualHigh ? WeekStanding.Above
+        : UsualLow is null ? null
+        : WeekStanding.Usual;
 
     /// <summary>What is to be said of the week; null for nothing.</summary>
     public LoadCaution? Caution { get; init; }

@@ -74,13 +74,16 @@ public sealed class NextMoments
             select next;
     }
 
+    /// <summary>Where the owner may end up when somebody does a technique, the usual first; empty when it leads nowhere or is a finish.</summary>
+    public static IReadOnlyList<Spot> Landings(Technique technique, Actor actor) =>
+        [.. technique.To.Select(s => actor == Actor.Me ? s : s.Mirror())];
+
     private static IReadOnlyList<Spot> Destinations(Technique technique, Actor actor, IEnumerable<Followed> seen)
     {
         var own = seen.Where(f => f.To is not null)
             .GroupBy(f => f.To!.Value)
             .OrderByDescending(g => g.Sum(f => f.Count))
             .Select(g => g.Key);
-        var usual = technique.To.Select(s => actor == Actor.Me ? s : s.Mirror());
-        return [.. own.Concat(usual).Distinct()];
+        return [.. own.Concat(Landings(technique, actor)).Distinct()];
     }
 }

@@ -88,8 +88,8 @@ internal static class Facts
                 : "";
         if (unit.Length == 0 || !double.TryParse(digits, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number))
             return null;
-        var kilograms = unit == "kg" ? number : number * 0.45359237;
-        return kilograms is >= 20 and <= 300 ? new Kilograms(Math.Round(kilograms, 1)) : null;
+        var kilograms = unit == "kg" ? number : number * Kilograms.PerPound;
+        return Kilograms.IsWeight(kilograms) ? new Kilograms(Math.Round(kilograms, 1)) : null;
     }
 
     private static double? MinutesAt(IReadOnlyList<Token> tokens, int at, string next)

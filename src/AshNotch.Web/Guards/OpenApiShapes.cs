@@ -1,4 +1,5 @@
 using AshNotch.Core.Ground;
+using AshNotch.Core.Judging;
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
 
@@ -7,6 +8,7 @@ namespace AshNotch.Web.Guards;
 /// <summary>Tells the OpenAPI document how the log's own types look on the wire.</summary>
 public static class OpenApiShapes
 {
+    /// <summary>Adds the transformers to the document's options.</summary>
     public static void Apply(OpenApiOptions options)
     {
         options.AddSchemaTransformer(
@@ -17,6 +19,12 @@ public static class OpenApiShapes
                 {
                     schema.Type = JsonSchemaType.Number | JsonSchemaType.Null;
                     (schema.Minimum, schema.Maximum) = ("20", "300");
+                }
+
+                if (type == typeof(Probability))
+                {
+                    schema.Type = JsonSchemaType.Number;
+                    (schema.Minimum, schema.Maximum) = ("0", "1");
                 }
 
                 if (context.JsonTypeInfo.ElementType == typeof(StartPattern))

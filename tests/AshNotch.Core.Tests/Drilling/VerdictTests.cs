@@ -119,7 +119,7 @@ public class VerdictTests
     public void Why_counts_and_judgement_differ_is_said_whole_and_nothing_where_they_agree_or_nothing_was_seen()
     {
         static Stretch Seen(int won, int lost, double ease = 0, int goes = 0) => new(won, lost, goes, goes, won + lost, ease, []);
-        static Interval Rate(double rate) => new(rate, rate, rate);
+        static Interval Rate(double rate) => new(new(rate), new(rate), new(rate));
         IReadOnlyList<WhyDiffer> Why(Stretch earlier, Stretch since) => Verdicts.Differ(earlier, Rate(0.2), since, Rate(0.35));
         Assert.Empty(Why(Seen(6, 24), Seen(10, 20)));
         Assert.Empty(Why(Seen(1, 33, -0.6, 8), Seen(0, 0)));

@@ -73,7 +73,7 @@ public class JudgementTests
         var log = Season.Make();
         var ground = Map.With(log.Vocabulary);
         var readings = RollReading.Of(log, ground).ToList();
-        IEnumerable<(Spot, double, double)> Ranked(IEnumerable<RollReading> rolls) =>
+        IEnumerable<(Spot, double, Probability)> Ranked(IEnumerable<RollReading> rolls) =>
             Judgement
                 .Of(ground, LogCounts.Of(rolls, ground.Usual), Blue)
                 .SoftSpots.Select(s => (s.Spot, Math.Round(s.Gain, 12), s.ChanceTop3));

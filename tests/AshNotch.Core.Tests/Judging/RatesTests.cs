@@ -30,7 +30,7 @@ public class RatesTests
     [Fact]
     public void Nothing_tried_may_be_anything_and_more_tries_draw_the_ends_together()
     {
-        Assert.Equal(new Core.Judging.Interval(0.5, 0, 1), Rates.Wilson(0, 0));
+        Assert.Equal(new Core.Judging.Interval(new(0.5), new(0), new(1)), Rates.Wilson(0, 0));
         var (few, many) = (Rates.Wilson(2, 8), Rates.Wilson(50, 200));
         Assert.True(many.High - many.Low < few.High - few.Low);
         Assert.Equal(new TechniqueTally(Core.Log.Actor.Me, "armbar", 2, 6, 0).Rate, few);
@@ -42,4 +42,15 @@ public class RatesTests
         Assert.Throws<ArgumentOutOfRangeException>(() => Rates.Wilson(3, 2));
         Assert.Throws<ArgumentOutOfRangeException>(() => Rates.Wilson(1, 2, 1));
     }
+
+    [Theory]
+    [InlineData(-1e-9)]
+    [InlineData(1.000001)]
+    [InlineData(double.NaN)]
+    public void A_probability_is_never_outside_its_range(double value) =>
+        Assert.Throws<ArgumentOutOfRangeException>(() => new Probability(value));
+
+    [Property]
+    public bool A_logit_gives_a_probability_and_its_negative_the_rest(double logit) =>
+        double.IsNaN(logit) || Math.Abs(Probability.OfLogit(logit).Not - Probability.OfLogit(-logit)) < 1e-12;
 }

@@ -985,6 +985,7 @@ export interface paths {
                 path?: never;
                 cookie?: never;
             };
+            /** @description The belt to be judged against; the owner's own when not said. */
             requestBody: {
                 content: {
                     "application/json": components["schemas"]["RatingsAsked"];
@@ -2097,6 +2098,7 @@ export interface components {
          * @enum {unknown}
          */
         Actor: "me" | "them";
+        /** @description The ids of what was added. */
         AddedAnswer: {
             ids: string[];
         };
@@ -2124,8 +2126,12 @@ export interface components {
             trainingStyle?: null | components["schemas"]["TrainingStyle"];
             dominantSide?: null | components["schemas"]["Side"];
         };
+        /** @description The profile as it is read. */
         AthleteRead: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The version to send back with a change.
+             */
             version: number;
             /** @description The name, never empty. */
             name: string;
@@ -2147,6 +2153,7 @@ export interface components {
          * @enum {unknown}
          */
         Attire: "gi" | "no-gi";
+        /** @description Where lost exchanges turned. */
         BadTradeAnswer: {
             spot: components["schemas"]["Spot"];
             technique: null | string;
@@ -2156,6 +2163,7 @@ export interface components {
             lost: number;
             contests: string;
         };
+        /** @description How a focus stood before its block, as the verdict has it too. */
         BeganAnswer: {
             rate: components["schemas"]["Interval"];
             /** Format: int32 */
@@ -2168,12 +2176,20 @@ export interface components {
          * @enum {unknown}
          */
         BeltColour: "white" | "blue" | "purple" | "brown" | "black";
+        /** @description Something that was deleted and can come back. */
         Binned: {
+            /** @description `session`, `roll`, `partner`, `block` or `niggle`. */
             kind: string;
+            /** @description Its id. */
             id: string;
+            /** @description For a roll, the id of its session. */
             session: null | string;
+            /** @description What it is, for people. */
             says: string;
-            /** Format: date-time */
+            /**
+             * Format: date-time
+             * @description When it was deleted.
+             */
             binnedAt: string;
         };
         /** @description Two to six weeks of work on one or two focuses. */
@@ -2206,6 +2222,7 @@ export interface components {
             /** @description Free notes. */
             notes?: null | string;
         };
+        /** @description A block to begin: focuses may name a spot and a purpose alone; the rest is filled in from the log. */
         BlockAsked: {
             id: null | string;
             /** Format: date */
@@ -2219,10 +2236,17 @@ export interface components {
         };
         /** @enum {unknown} */
         BlockEnd: "closed" | "changed";
+        /** @description A block as it is read, with how it stands. */
         BlockRead: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The version to send back with a change.
+             */
             version: number;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The first day that is not in it any more.
+             */
             ends: string;
             /** @description The id, unique among blocks. */
             id: string;
@@ -2257,6 +2281,7 @@ export interface components {
          * @enum {unknown}
          */
         BodyPart: "head" | "neck" | "shoulder" | "elbow" | "wrist" | "fingers" | "ribs" | "back" | "hip" | "knee" | "ankle" | "foot";
+        /** @description Something that could be a focus; Contests is the address of its moments. */
         CandidateAnswer: {
             focus: components["schemas"]["Focus"];
             /** Format: double */
@@ -2284,6 +2309,7 @@ export interface components {
             niggles: components["schemas"]["Niggle"][];
             contests: string;
         };
+        /** @description Soft spots to plug, then levers to sharpen. */
         CandidatesAnswer: {
             objective: components["schemas"]["Objective"];
             enough: boolean;
@@ -2317,6 +2343,7 @@ export interface components {
             families?: null | components["schemas"]["Family"][];
             situation?: null | components["schemas"]["Situation"];
         };
+        /** @description A contest with the day and the partner it belongs to, and how far it moved what the roll was worth. */
         ContestAnswer: {
             place: components["schemas"]["MomentPlace"];
             /** Format: date */
@@ -2394,7 +2421,7 @@ export interface components {
             rungKind: components["schemas"]["RungKind"];
             /** @description Where each go starts. */
             start: components["schemas"]["Spot"];
-            /** @description Whether that is the focus' own spot, settled. */
+            /** @description Whether its goes are contests over the focus' own spot: they start there, settled, and somebody resists. */
             inSpot: boolean;
             /** @description The technique that is drilled: theirs to stop, or the own. */
             technique?: null | string;
@@ -2428,6 +2455,8 @@ export interface components {
              * @description How many of the goes are on that side, at least half.
              */
             onFirstSide: number;
+            /** @description The side of each go in turn. */
+            sides: null | components["schemas"]["Side"][];
             /** @description Whether that side is the thin one. */
             thin: boolean;
             /** @description What to keep in mind. */
@@ -2504,6 +2533,10 @@ export interface components {
              */
             stopped: number;
         };
+        /**
+         * @description What a spot's place rests on, in short: of a list of losses what they do there most to the owner's cost, of one of gains
+         *     what the owner does there most to their own. More tells all of it, Contests lists the moments.
+         */
         Evidence: {
             theirs: components["schemas"]["StandsOut"][];
             mine: components["schemas"]["StandsOut"][];
@@ -2523,6 +2556,7 @@ export interface components {
             moments: components["schemas"]["Moment"][];
             end?: null | components["schemas"]["ExchangeEnd"];
         };
+        /** @description An exchange as read; Roll counts the told rolls from 0. */
         ExchangeAnswer: {
             /** Format: int32 */
             roll: number;
@@ -2543,6 +2577,7 @@ export interface components {
          * @enum {unknown}
          */
         Family: "own" | "feet" | "passing" | "open guard" | "butterfly" | "under legs" | "closed guard" | "half guard" | "leg tangle" | "pin" | "mount" | "back" | "turtle" | "control";
+        /** @description Something that happened for the first time. */
         FirstAnswer: {
             caught: boolean;
             technique: string;
@@ -2599,6 +2634,7 @@ export interface components {
             /** @description The goes, in order. */
             tries: components["schemas"]["Try"][];
         };
+        /** @description The ground map with what it was asked under. */
         GroundMapAnswer: {
             objective: components["schemas"]["Objective"];
             /** Format: int32 */
@@ -2608,6 +2644,7 @@ export interface components {
             roads: components["schemas"]["MapRoad"][];
             values: components["schemas"]["MapValue"][];
         };
+        /** @description How many of one kind an import brought. */
         ImportCount: {
             /** Format: int32 */
             added: number;
@@ -2616,35 +2653,34 @@ export interface components {
             /** Format: int32 */
             same: number;
         };
+        /** @description What an import did. */
         ImportReport: {
+            /** @description Partners. */
             partners: components["schemas"]["ImportCount"];
+            /** @description Sessions. */
             sessions: components["schemas"]["ImportCount"];
+            /** @description Rolls. */
             rolls: components["schemas"]["ImportCount"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Positions, techniques and aliases of the owner's that were new or other than before.
+             */
             words: number;
+            /** @description Sentences: what differed, what was passed over. */
             remarks: string[];
         };
         /** @enum {unknown} */
         Intensity: "flow" | "technical" | "hard" | "match";
         /** @enum {unknown} */
         Intent: "own-game" | "experiment" | "let-work" | "survive";
-        /** @description A share with an interval, each 0 to 1. */
+        /** @description A share with an interval. */
         Interval: {
-            /**
-             * Format: double
-             * @description The best single figure.
-             */
-            rate: number;
-            /**
-             * Format: double
-             * @description The lower end.
-             */
-            low: number;
-            /**
-             * Format: double
-             * @description The upper end.
-             */
-            high: number;
+            /** @description The best single figure. */
+            rate: components["schemas"]["Probability"];
+            /** @description The lower end. */
+            low: components["schemas"]["Probability"];
+            /** @description The upper end. */
+            high: components["schemas"]["Probability"];
         };
         /** @description A body weight, never zero: there is none without a value. Kilograms inside, pounds only at the edges. */
         Kilograms: null | number;
@@ -2680,9 +2716,14 @@ export interface components {
          * @enum {unknown}
          */
         LeftOutReason: "too-short" | "niggle";
+        /** @description The weeks, oldest first, empty ones too. */
         LoadAnswer: {
+            /** @description The last of them, as many as were asked for. */
             weeks: components["schemas"]["WeekLoad"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many weeks the log has.
+             */
             total: number;
         };
         /** @enum {unknown} */
@@ -2741,6 +2782,8 @@ export interface components {
              * @description How often the owner leaves it better off against a peer.
              */
             rate: number;
+            /** @description What it is worth in a word; common practice, no source. */
+            worth: components["schemas"]["Worth"];
         };
         /** @description What a spot is worth to the owner. */
         MapValue: {
@@ -2773,6 +2816,7 @@ export interface components {
             /** @description False when half remembered; null counts as sure. */
             sure?: null | boolean;
         };
+        /** @description A moment as read, with the words it came from and the next best readings. */
         MomentAnswer: {
             actor: components["schemas"]["Actor"];
             technique: string;
@@ -2804,15 +2848,20 @@ export interface components {
              */
             moment: null | number;
         };
+        /** @description A moment that may well come next. */
         NextAnswer: {
+            /** @description The technique's id. */
             technique: string;
+            /** @description Where the owner would end up if it came off, the likeliest first, as `position:role`; left out for a finish or when open. */
             to: null | string[];
         };
+        /** @description The likeliest next moments from one spot, best first. */
         NextFrom: {
             spot: components["schemas"]["Spot"];
             mine: components["schemas"]["NextAnswer"][];
             theirs: components["schemas"]["NextAnswer"][];
         };
+        /** @description The likeliest next moments from every spot. */
         NextMomentsAnswer: {
             spots: components["schemas"]["NextFrom"][];
         };
@@ -2837,8 +2886,12 @@ export interface components {
             /** @description Free notes. */
             notes?: null | string;
         };
+        /** @description A niggle as it is read. */
         NiggleRead: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The version to send back with a change.
+             */
             version: number;
             /** @description The id, unique among niggles. */
             id: string;
@@ -2859,6 +2912,7 @@ export interface components {
             /** @description Free notes. */
             notes?: null | string;
         };
+        /** @description The niggles, latest first, with what has to be said beside them. */
         NigglesAnswer: {
             items: components["schemas"]["NiggleRead"][];
             /** Format: int32 */
@@ -2871,6 +2925,7 @@ export interface components {
         };
         /** @enum {unknown} */
         Objective: "points" | "submissions" | "survival";
+        /** @description A move that goes better on one side. */
         OneSideAnswer: {
             actor: components["schemas"]["Actor"];
             technique: string;
@@ -2896,84 +2951,180 @@ export interface components {
          * @enum {unknown}
          */
         Outcome: "done" | "stopped";
+        /** @description A page of a list. */
         PagedOfBinned: {
+            /** @description What is on it. */
             items: components["schemas"]["Binned"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
             total: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Which page, from 1.
+             */
             page: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many to a page.
+             */
             size: number;
+            /** @description What the list holds and could not be read, by name; left out when there is nothing. */
             unreadable?: null | string[];
         };
+        /** @description A page of a list. */
         PagedOfBlockRead: {
+            /** @description What is on it. */
             items: components["schemas"]["BlockRead"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
             total: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Which page, from 1.
+             */
             page: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many to a page.
+             */
             size: number;
+            /** @description What the list holds and could not be read, by name; left out when there is nothing. */
             unreadable?: null | string[];
         };
+        /** @description A page of a list. */
         PagedOfContestAnswer: {
+            /** @description What is on it. */
             items: components["schemas"]["ContestAnswer"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
             total: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Which page, from 1.
+             */
             page: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many to a page.
+             */
             size: number;
+            /** @description What the list holds and could not be read, by name; left out when there is nothing. */
             unreadable?: null | string[];
         };
+        /** @description A page of a list. */
         PagedOfPartnerRead: {
+            /** @description What is on it. */
             items: components["schemas"]["PartnerRead"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
             total: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Which page, from 1.
+             */
             page: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many to a page.
+             */
             size: number;
+            /** @description What the list holds and could not be read, by name; left out when there is nothing. */
             unreadable?: null | string[];
         };
+        /** @description A page of a list. */
         PagedOfRoll: {
+            /** @description What is on it. */
             items: components["schemas"]["Roll"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
             total: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Which page, from 1.
+             */
             page: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many to a page.
+             */
             size: number;
+            /** @description What the list holds and could not be read, by name; left out when there is nothing. */
             unreadable?: null | string[];
         };
+        /** @description A page of a list. */
         PagedOfRollRow: {
+            /** @description What is on it. */
             items: components["schemas"]["RollRow"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
             total: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Which page, from 1.
+             */
             page: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many to a page.
+             */
             size: number;
+            /** @description What the list holds and could not be read, by name; left out when there is nothing. */
             unreadable?: null | string[];
         };
+        /** @description A page of a list. */
         PagedOfSessionRead: {
+            /** @description What is on it. */
             items: components["schemas"]["SessionRead"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
             total: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Which page, from 1.
+             */
             page: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many to a page.
+             */
             size: number;
+            /** @description What the list holds and could not be read, by name; left out when there is nothing. */
             unreadable?: null | string[];
         };
+        /** @description A page of a list. */
         PagedOfTakeaway: {
+            /** @description What is on it. */
             items: components["schemas"]["Takeaway"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
             total: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Which page, from 1.
+             */
             page: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many to a page.
+             */
             size: number;
+            /** @description What the list holds and could not be read, by name; left out when there is nothing. */
             unreadable?: null | string[];
         };
         /** @description What the log says of a part of the game, beside the owner's own rating. */
@@ -3010,6 +3161,8 @@ export interface components {
              * @description How many places better the owner rates it than the log does; below zero, worse. Null without both.
              */
             gap: null | number;
+            /** @description How the owner's rating stands to the log; null without both. */
+            ratedAs?: components["schemas"]["RatedAs"];
         };
         /** @description Somebody to roll with, as they are now; a roll keeps what they were that day. */
         Partner: {
@@ -3031,6 +3184,7 @@ export interface components {
             /** @description True when the owner deleted them, and they are only kept because rolls with them are. */
             deleted?: null | boolean;
         };
+        /** @description What partners change, in logits, with the spread of each figure: a belt, a tenth of the owner's weight, letting them work. */
         PartnerEffect: {
             /** Format: double */
             belt: number;
@@ -3044,12 +3198,22 @@ export interface components {
             letWork: number;
             fitted: boolean;
         };
+        /** @description A partner as they are read, with how often they were rolled with and when last. */
         PartnerRead: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The version to send back with a change.
+             */
             version: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many rolls with them the log has.
+             */
             rolls: number;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day of the last one.
+             */
             lastRolled?: null | string;
             /** @description The id, unique among partners. */
             id: string;
@@ -3097,6 +3261,7 @@ export interface components {
              */
             weeksWithGoes: null | number;
         };
+        /** @description All patterns, of each kind the most telling; lists that found nothing are empty. */
         PatternsAnswer: {
             objective: components["schemas"]["Objective"];
             /** Format: int32 */
@@ -3129,6 +3294,7 @@ export interface components {
             /** @description What stands above the whole plan. */
             cautions: components["schemas"]["Caution"][];
         };
+        /** @description A block with its plan. */
         PlanAnswer: {
             block: components["schemas"]["BlockRead"];
             style: components["schemas"]["TrainingStyle"];
@@ -3210,11 +3376,14 @@ export interface components {
             /** @description Other names in use. */
             aliases: string[];
         };
+        /** @description A spot in the order of the story. */
         PositionAnswer: {
             position: string;
             role: components["schemas"]["Role"];
             source: components["schemas"]["Span"];
         };
+        /** @description A probability or a share of a whole: from 0 to 1, never anything else. Read as a number wherever one is wanted. */
+        Probability: number;
         /**
          * @description What a focus is for.
          * @enum {unknown}
@@ -3229,10 +3398,14 @@ export interface components {
         QueryWordOfPatternKind: string;
         QueryWordOfRole: string;
         QueryWordOfStretchKind: string;
+        /** @enum {unknown} */
+        RatedAs: "higher" | "the-same" | "lower";
+        /** @description Each part by the log and by the owner. */
         RatingsAnswer: {
             parts: components["schemas"]["PartStanding"][];
             ratings: components["schemas"]["SelfRating"][];
         };
+        /** @description Ratings of one day. */
         RatingsAsked: {
             ratings: components["schemas"]["SelfRating"][];
         };
@@ -3243,6 +3416,7 @@ export interface components {
             /** @description The reason as a person would say it. */
             says: string;
         };
+        /** @description A refresher to come. */
         RefresherAnswer: {
             block: string;
             focus: string;
@@ -3254,6 +3428,7 @@ export interface components {
             /** Format: date */
             broughtOn: null | string;
         };
+        /** @description Refreshers to come, next first, and the cards of those that are due. */
         RefreshersAnswer: {
             /** Format: date */
             today: string;
@@ -3285,6 +3460,7 @@ export interface components {
             /** @description The ids of its sessions. */
             sessions: string[];
         };
+        /** @description The weeks, oldest first, empty ones too. */
         RingsAnswer: {
             objective: components["schemas"]["Objective"];
             weeks: components["schemas"]["Ring"][];
@@ -3332,6 +3508,7 @@ export interface components {
             /** @description The exchanges, in order. */
             exchanges: components["schemas"]["Exchange"][];
         };
+        /** @description What was told of a roll as a whole. */
         RollAnswer: {
             source: components["schemas"]["Span"];
             partner: null | string;
@@ -3343,8 +3520,12 @@ export interface components {
         };
         /** @enum {unknown} */
         RollKind: "roll" | "positional" | "match";
+        /** @description A roll as it is read. */
         RollRead: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The version to send back with a change.
+             */
             version: number;
             /** @description The id, unique within its session. */
             id: string;
@@ -3382,6 +3563,7 @@ export interface components {
             /** @description The exchanges, in order. */
             exchanges: components["schemas"]["Exchange"][];
         };
+        /** @description A roll in a list, with what is needed of its session and partner. */
         RollRow: {
             sessionId: string;
             /** Format: date */
@@ -3412,6 +3594,7 @@ export interface components {
          * @enum {unknown}
          */
         RungKind: "half-done" | "in-spot" | "step-back" | "full-round";
+        /** @description What takeaways keep coming back to; Lessons is the address of all of them. */
         SaidAgainAnswer: {
             about: string;
             /** Format: int32 */
@@ -3419,9 +3602,14 @@ export interface components {
             last: components["schemas"]["Takeaway"];
             lessons: string;
         };
+        /** @description What is answered to a write. */
         Saved: {
+            /** @description The id of what was written. */
             id: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its version now.
+             */
             version: number;
         };
         /** @description The owner's own rating of one part of the game on one day. */
@@ -3481,8 +3669,12 @@ export interface components {
          * @enum {unknown}
          */
         SessionKind: "class" | "open-mat" | "competition-class" | "private" | "positional" | "gauntlet" | "tournament";
+        /** @description A session as it is read: the file's members and the version to send back with a change. */
         SessionRead: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The version.
+             */
             version: number;
             /** @description The id, unique among sessions. */
             id: string;
@@ -3535,6 +3727,7 @@ export interface components {
          * @enum {unknown}
          */
         Slot: "before" | "during" | "after";
+        /** @description The whole answer, best gain first in each list. */
         SoftSpotsAnswer: {
             objective: components["schemas"]["Objective"];
             /** Format: int32 */
@@ -3595,6 +3788,7 @@ export interface components {
             /** @description The owner's role; must be one of the position's roles (bool GroundMap.Has(Spot spot)). */
             role: components["schemas"]["Role"];
         };
+        /** @description One spot of a list. */
         SpotAnswer: {
             position: string;
             role: components["schemas"]["Role"];
@@ -3669,13 +3863,24 @@ export interface components {
             /** @description The steps so far. */
             steps: components["schemas"]["LadderStep"][];
         };
+        /** @description A technique that stands out in a spot. */
         StandsOut: {
+            /** @description The technique's id. */
             technique: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How often it came off.
+             */
             done: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How often it was stopped.
+             */
             stopped: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of all that this person's moves there won, the share that this one won, 0 to 1.
+             */
             share: number;
         };
         /** @description How a focus stood when its block began. */
@@ -3706,6 +3911,7 @@ export interface components {
              */
             lost: number;
         };
+        /** @description What was seen in one stretch; Contests is the address of its moments. */
         StretchAnswer: {
             /** Format: int32 */
             won: number;
@@ -3803,6 +4009,7 @@ export interface components {
             /** @description How often it comes off when tried, with Wilson's 80 % interval; the partner's strength is not adjusted for. */
             rate: components["schemas"]["Interval"];
         };
+        /** @description The whole reading. Spans are offsets into the text in UTF-16 units. */
         TellAnswer: {
             exchanges: components["schemas"]["ExchangeAnswer"][];
             positions: components["schemas"]["PositionAnswer"][];
@@ -3810,11 +4017,14 @@ export interface components {
             rolls: components["schemas"]["RollAnswer"][];
             takeaways: components["schemas"]["Span"][];
         };
+        /** @description An account to be read, with what is known beside it. */
         TellAsked: {
+            /** @description The words. */
             text: string;
             attire: null | components["schemas"]["Attire"];
             start: null | components["schemas"]["Spot"];
         };
+        /** @description What one moment changed. */
         TradeAnswer: {
             /** Format: int32 */
             exchange: number;
@@ -3824,12 +4034,14 @@ export interface components {
             change: null | number;
             firstBadTrade: boolean;
         };
+        /** @description What the moments of a roll changed. */
         TradesAnswer: {
             objective: components["schemas"]["Objective"];
             trades: components["schemas"]["TradeAnswer"][];
         };
         /** @enum {unknown} */
         TrainingStyle: "repetitions-and-positional" | "games" | "positional-only";
+        /** @description A trap; Contests is the address of its moments. */
         TrapAnswer: {
             spot: components["schemas"]["Spot"];
             technique: null | string;
@@ -3868,6 +4080,7 @@ export interface components {
              */
             rollsSince: number;
         };
+        /** @description Whether one focus held. */
         VerdictAnswer: {
             focus: components["schemas"]["Focus"];
             title: string;
@@ -3893,10 +4106,12 @@ export interface components {
          * @enum {unknown}
          */
         VerdictWord: "held" | "probably" | "too-early" | "no-sign" | "worse";
+        /** @description Whether a block held. */
         VerdictsAnswer: {
             block: components["schemas"]["BlockRead"];
             verdicts: components["schemas"]["VerdictAnswer"][];
         };
+        /** @description All words; Own lists the ids that the owner added. */
         VocabularyAnswer: {
             positions: components["schemas"]["Position"][];
             techniques: components["schemas"]["Technique"][];
@@ -3913,6 +4128,7 @@ export interface components {
             /** Format: int32 */
             count: number;
         };
+        /** @description A good place that is reached too seldom. */
         WayInAnswer: {
             spot: components["schemas"]["Spot"];
             /** Format: double */
@@ -3998,13 +4214,22 @@ export interface components {
              * @description The upper end of it.
              */
             usualHigh?: null | number;
+            /** @description How it stands to the middle half of those weeks; null with fewer than four of them. */
+            standing?: components["schemas"]["WeekStanding"];
             caution?: null | components["schemas"]["LoadCaution"];
         };
+        /** @enum {unknown} */
+        WeekStanding: "below" | "usual" | "above";
         /**
          * @description Why the plain counts and the judgement say different things.
          * @enum {unknown}
          */
         WhyDiffer: "easier-than-peers" | "harder-than-peers" | "easier-since" | "harder-since" | "goes" | "few" | "usual";
+        /**
+         * @description What a spot is worth beside the best and the worst that were visited, in five even steps but for a narrow middle.
+         * @enum {unknown}
+         */
+        Worth: "very-bad" | "bad" | "even" | "good" | "very-good";
     };
     responses: never;
     parameters: never;

@@ -10,7 +10,6 @@
   import Loaded from '../../parts/Loaded.svelte';
   import { cutLog, cutLogMeasure, finishKey, keyOf } from '../../sticks/cut-log.ts';
   import CutLog from '../../sticks/CutLog.svelte';
-  import { valueWord } from './value-word.ts';
 
   const query = $derived(queryOf(router.querystring));
   const asked = $derived(askedOf(query));
@@ -33,13 +32,13 @@
       (id) => places.get(id) ?? 999,
       (id) => ground.position(id)?.name ?? id,
     );
-  const full = (m: GroundMap) => Math.max(1e-9, ...m.spots.map((s) => Math.abs(s.value)));
+  const worthWord = (s: MapSpot) => s.worth.replace('-', ' ');
 
   function says(m: GroundMap, key: string): string {
     if (key === finishKey(true)) return 'My finishes';
     if (key === finishKey(false)) return 'Their finishes';
     const s = m.spots.find((x) => keyOf(x.spot) === key)!;
-    return `${ground.spotName(s.spot)}: ${valueWord(s.value / full(m))}; ${plural(s.visits, 'visit')}, left better off ${inTen(s.rate)}`;
+    return `${ground.spotName(s.spot)}: ${worthWord(s)}; ${plural(s.visits, 'visit')}, left better off ${inTen(s.rate)}`;
   }
 
   const roadsOf = (m: GroundMap, key: string, into: boolean) =>
@@ -84,10 +83,10 @@
               {#if spot}
                 <h2>{ground.spotName(spot.spot)}</h2>
                 <p>
-                  <strong>{valueWord(spot.value / full(m))}</strong>: you leave it better off {inTen(spot.rate)} against a
-                  peer. {plural(spot.visits, 'visit')}, {spot.won} won, {spot.lost} lost; about {spot.perRoll.toFixed(
-                    1,
-                  )} contests a roll.
+                  <strong>{worthWord(spot)}</strong>: you leave it better off {inTen(spot.rate)} against a peer. {plural(
+                    spot.visits,
+                    'visit',
+                  )}, {spot.won} won, {spot.lost} lost; about {spot.perRoll.toFixed(1)} contests a roll.
                 </p>
                 {#if spot.won + spot.lost > 0}<p><a href={evidence(spot)}>See the moments</a></p>{/if}
               {:else}
@@ -140,7 +139,7 @@
                         s.spot,
                       )}{/if}
                   </th>
-                  <td class="word">{valueWord(s.value / full(m))}</td>
+                  <td class="word">{worthWord(s)}</td>
                   <td>{s.visits}</td>
                   <td>{s.won}</td>
                   <td>{s.lost}</td>

@@ -13,9 +13,9 @@ const week = (over: Partial<WeekLoad>): WeekLoad => ({
 describe('a week in words', () => {
   it('stands to the usual range, or says that it is too early', () => {
     expect(standingWords(week({}))).toContain('too early');
-    expect(standingWords(week({ usualLow: 400, usualHigh: 600 }))).toBe('usual');
-    expect(standingWords(week({ usualLow: 100, usualHigh: 400 }))).toBe('above the usual');
-    expect(standingWords(week({ usualLow: 600, usualHigh: 900 }))).toBe('below the usual');
+    expect(standingWords(week({ standing: 'usual' }))).toBe('usual');
+    expect(standingWords(week({ standing: 'above' }))).toBe('above the usual');
+    expect(standingWords(week({ standing: 'below' }))).toBe('below the usual');
   });
 
   it('carries a caution that sends to the coach, and none where there is nothing to say', () => {

@@ -20,7 +20,6 @@ export const cautionMark = {
 
 /** How a week stands to the usual ones. */
 export function standingWords(week: WeekLoad): string {
-  if (week.usualLow == null || week.usualHigh == null) return 'too early to say what is usual';
-  if (week.load > week.usualHigh) return 'above the usual';
-  return week.load < week.usualLow ? 'below the usual' : 'usual';
+  if (week.standing == null) return 'too early to say what is usual';
+  return { above: 'above the usual', usual: 'usual', below: 'below the usual' }[week.standing];
 }

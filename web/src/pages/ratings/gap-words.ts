@@ -11,8 +11,10 @@ export function rankWords(part: PartStanding, known: number): string {
 
 /** How the owner's rating stands to it, when they differ by two places or more. */
 export function gapWords(part: PartStanding): string {
-  if (part.gap == null) return part.rank == null || part.rated != null ? '' : 'not rated yet';
-  if (part.gap >= 2) return 'You rate it well above what the log shows: watch it in the next rolls.';
-  if (part.gap <= -2) return 'The log thinks better of it than you do.';
-  return 'You and the log agree.';
+  if (part.ratedAs == null) return part.rank == null || part.rated != null ? '' : 'not rated yet';
+  return {
+    higher: 'You rate it well above what the log shows: watch it in the next rolls.',
+    lower: 'The log thinks better of it than you do.',
+    'the-same': 'You and the log agree.',
+  }[part.ratedAs];
 }

@@ -13,8 +13,7 @@ const card = {
   inSpot: true,
   minutes: 10.4,
   goes: 5,
-  firstSide: 'left',
-  onFirstSide: 3,
+  sides: ['left', 'left', 'left', 'right', 'right'],
 } as unknown as DrillCard;
 const odalys = { id: 'odalys', name: 'Odalys B.', belt: 'purple', stripes: 1, weightKg: 66 } as unknown as Partner;
 const empty: Session = { id: 's', date: day, kind: 'class', attire: 'gi', rolls: [] };
@@ -61,8 +60,9 @@ describe('counting goes', () => {
     expect(rollIdOf({ ...card, block: 'other' }, 'odalys', day)).not.toBe(rollIdOf(card, 'odalys', day));
   });
 
-  it('begins on the thin side and gives it its share', () => {
-    expect([0, 1, 2, 3, 4].map((n) => sideOf(card, n))).toEqual(['left', 'left', 'left', 'right', 'right']);
+  it('takes the sides in the order of the card, and stays on the last one beyond it', () => {
+    expect([0, 3, 4, 5].map((n) => sideOf(card, n))).toEqual(['left', 'right', 'right', 'right']);
+    expect(sideOf({ sides: [] }, 0)).toBeUndefined();
   });
 });
 

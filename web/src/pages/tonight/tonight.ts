@@ -40,11 +40,9 @@ export const triesOf = (session: Session | null, card: DrillCard, day: string): 
   return (session?.rolls ?? []).filter((r) => r.id.startsWith(start)).flatMap((r) => r.goes?.tries ?? []);
 };
 
-/** The side of the next go: the thin side first, then the other. */
-export function sideOf(card: Pick<DrillCard, 'firstSide' | 'onFirstSide'>, done: number): Side {
-  const other: Side = card.firstSide === 'left' ? 'right' : 'left';
-  return done < card.onFirstSide ? card.firstSide : other;
-}
+/** The side of the next go; whoever goes on beyond what was planned stays on the last one. */
+export const sideOf = (card: Pick<DrillCard, 'sides'>, done: number): Side | undefined =>
+  card.sides[done] ?? card.sides.at(-1);
 
 /** The session with one more go of a card. */
 export function withGo(session: Session, card: DrillCard, partner: Partner | null, day: string, go: Try): Session {
@@ -55,7 +53,7 @@ export function withGo(session: Session, card: DrillCard, partner: Partner | nul
     focus: card.focus,
     rung: card.rung,
     start: card.start,
-    inSpot: card.inSpot && card.kind !== 'repetitions',
+    inSpot: card.inSpot,
     tries: [],
   };
   const roll: Roll = {

@@ -17,7 +17,7 @@ switch (args.FirstOrDefault())
         VerdictBench.Run([.. args.Skip(1)]);
         break;
     case "years":
-        await YearsBench.Run();
+        await YearsBench.Run(args.Skip(1).FirstOrDefault() ?? "");
         break;
     default:
         Console.WriteLine("./bench telling [times|errors|aside]: how well and how fast told accounts are read");
@@ -27,7 +27,9 @@ switch (args.FirstOrDefault())
         Console.WriteLine(
             "./bench verdict [athletes=400] [seed=1] [rolls=48] [change=0|5|10]: false alarms and power of the verdict on a block"
         );
-        Console.WriteLine("./bench years: every page after ten hard years, beside one plain SQL scan; import, export, memory");
+        Console.WriteLine(
+            "./bench years [page]: every page (or those whose name holds these letters) after ten hard years, beside one plain SQL scan; import, export, memory"
+        );
         Console.WriteLine("./bench explain WORDS: what the words say of each match");
         break;
 }

@@ -51,12 +51,12 @@ internal static class YearsBench
         ("bin", "/api/bin"),
     ];
 
-    public static async Task Run()
+    public static async Task Run(string only)
     {
         var folder = Directory.CreateTempSubdirectory("ash-notch-years").FullName;
         try
         {
-            await Run(folder);
+            await Run(folder, only);
         }
         finally
         {
@@ -65,7 +65,7 @@ internal static class YearsBench
         }
     }
 
-    private static async Task Run(string folder)
+    private static async Task Run(string folder, string only)
     {
         var log = TenYears.Make();
         var file = Path.Combine(folder, "years.json");
@@ -81,7 +81,9 @@ internal static class YearsBench
         var names = new (string, string)[] { ("{block}", log.Blocks[^1].Id), ("{session}", session.Id), ("{roll}", session.Rolls[0].Id) };
         (string Name, string Path)[] pages =
         [
-            .. Pages.Select(p => (p.Name, names.Aggregate(p.Path, (path, n) => path.Replace(n.Item1, n.Item2)))),
+            .. Pages
+                .Where(p => p.Name.Contains(only, StringComparison.Ordinal))
+                .Select(p => (p.Name, names.Aggregate(p.Path, (path, n) => path.Replace(n.Item1, n.Item2)))),
         ];
         var data = Path.Combine(folder, "log");
         var peak = 0L;

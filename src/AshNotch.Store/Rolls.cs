@@ -44,23 +44,25 @@ public sealed record RollRow(string SessionId, DateOnly Date, SessionKind Sessio
 /// <summary>Rolls across all sessions.</summary>
 public sealed class Rolls(Database database)
 {
+    private const string Order = "s.date DESC, s.start_time DESC NULLS LAST, s.key DESC, r.place";
+
     /// <summary>Rolls that pass the filter, latest first.</summary>
     public Page<RollRow> List(RollFilter filter, int skip, int take) =>
         database.Read(c =>
         {
             var (where, values) = Where(filter);
             var from = $"FROM roll r JOIN session s ON s.key = r.session_key LEFT JOIN partner p ON p.key = r.partner_key WHERE {where}";
-            var total = c.One($"SELECT count(*) {from}", r => r.GetInt32(0), values);
+            // What narrows may look at every moment: once for the keys, which also tell how many there are.
+            var keys = c.All($"SELECT r.key {from} ORDER BY {Order}", r => r.GetInt64(0), values);
             var unreadable = new List<string>();
             var rows = c.All(
-                $"SELECT r.key, s.id, s.date, s.kind, s.attire, p.name, r.id {from} ORDER BY s.date DESC, s.start_time DESC NULLS LAST, s.key DESC, r.place LIMIT $take OFFSET $skip",
-                r => Row(r, unreadable),
-                [.. values, ("$take", take), ("$skip", skip)]
+                $"SELECT r.key, s.id, s.date, s.kind, s.attire, p.name, r.id FROM roll r JOIN session s ON s.key = r.session_key LEFT JOIN partner p ON p.key = r.partner_key WHERE r.key IN ({string.Join(',', keys.Skip(skip).Take(take))}) ORDER BY {Order}",
+                r => Row(r, unreadable)
             );
             var byKey = rows.OfType<(long Key, RollRow Row)>().ToDictionary(r => r.Key, r => r.Row);
             return new Page<RollRow>(
                 [.. SessionRows.RollsOf(c, [.. byKey.Keys], unreadable).Select(r => byKey[r.Key] with { Roll = r.Roll })],
-                total,
+                keys.Count,
                 unreadable
             );
         });
@@ -106,7 +108,7 @@ public sealed class Rolls(Database database)
             var inMoment =
                 $"(m.from_position = $position{string.Format(role, "m.from")}) OR (m.to_position = $position{string.Format(role, "m.to")})";
             parts.Add(
-                $"({HasMoment(inMoment)} OR EXISTS (SELECT 1 FROM exchange e WHERE e.roll_key = r.key AND e.start_position = $position{string.Format(role, "e.start")}))"
+                $"r.key IN (SELECT e.roll_key FROM exchange e WHERE e.start_position = $position{string.Format(role, "e.start")} UNION SELECT e.roll_key FROM moment m JOIN exchange e ON e.key = m.exchange_key WHERE {inMoment})"
             );
             values.Add(("$position", f.Position));
             if (f.Role is not null)

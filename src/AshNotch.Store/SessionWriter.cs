@@ -84,7 +84,9 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
             ("$taught", Commands.Json(s.Taught)),
             ("$binned", binnedAt)
         );
-        Do(sessionWords, ("$key", written.Key), ("$text", Lines([s.Aim, s.Notes])));
+        var words = Lines([s.Aim, s.Notes]);
+        if (written.Version > 1 || words.Length > 0)
+            Do(sessionWords, ("$key", written.Key), ("$text", words));
         return written;
     }
 
@@ -111,22 +113,19 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
             ("$takeaways", Commands.Json(r.Takeaways)),
             ("$goes", StoredJson.Write(r.Goes))
         );
-        Do(clear, ("$roll", written.Key));
+        var isNew = written.Version == 1;
+        if (!isNew)
+            Do(clear, ("$roll", written.Key));
         for (var i = 0; i < r.Exchanges.Count; i++)
             Exchange(written.Key, r.Exchanges[i], i);
-        Do(
-            rollWords,
-            ("$key", written.Key),
-            (
-                "$text",
-                Lines([
-                    r.Told,
-                    r.Notes,
-                    .. r.Takeaways ?? [],
-                    .. r.Exchanges.SelectMany(e => e.Moments).SelectMany(m => new[] { m.Note, m.Better }),
-                ])
-            )
-        );
+        var words = Lines([
+            r.Told,
+            r.Notes,
+            .. r.Takeaways ?? [],
+            .. r.Exchanges.SelectMany(e => e.Moments).SelectMany(m => new[] { m.Note, m.Better }),
+        ]);
+        if (!isNew || words.Length > 0)
+            Do(rollWords, ("$key", written.Key), ("$text", words));
         Readings.Write(reading, written.Key, r, ground.Value);
         return written;
     }

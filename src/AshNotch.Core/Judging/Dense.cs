@@ -81,16 +81,54 @@ internal static class Dense
         for (var i = 0; i < n; i++)
         {
             var row = a.AsSpan(i * n, n);
-            for (var k = 0; k < i; k++)
+            var k = 0;
+            // Four rows above it at a time, so that what is loaded and stored is worked on four times.
+            for (; k + 4 <= i; k += 4)
             {
-                if (row[k] == 0)
-                    continue;
+                for (var p = k; p < k + 4; p++)
+                {
+                    row[p] *= inverse[p];
+                    for (var q = p + 1; q < k + 4; q++)
+                        row[q] -= row[p] * a[(p * n) + q];
+                }
+
+                Subtract4(row.Slice(k, 4), a, (k * n) + k + 4, n, row[(k + 4)..]);
+            }
+
+            for (; k < i; k++)
+            {
                 row[k] *= inverse[k];
                 Add(-row[k], a.AsSpan((k * n) + k + 1, n - k - 1), row[(k + 1)..]);
             }
 
             inverse[i] = 1 / row[i];
         }
+    }
+
+    /// <summary>y -= Σ factors_j·x_j over four rows of one array that lie <paramref name="apart"/> numbers from each other.</summary>
+    private static void Subtract4(ReadOnlySpan<double> factors, double[] a, int first, int apart, Span<double> y)
+    {
+        ref var x0 = ref MemoryMarshal.GetReference(a.AsSpan(first, y.Length));
+        ref var x1 = ref MemoryMarshal.GetReference(a.AsSpan(first + apart, y.Length));
+        ref var x2 = ref MemoryMarshal.GetReference(a.AsSpan(first + (2 * apart), y.Length));
+        ref var x3 = ref MemoryMarshal.GetReference(a.AsSpan(first + (3 * apart), y.Length));
+        ref var to = ref MemoryMarshal.GetReference(y);
+        var (f0, f1, f2, f3) = (-factors[0], -factors[1], -factors[2], -factors[3]);
+        var (v0, v1, v2, v3) = (new Vector<double>(f0), new Vector<double>(f1), new Vector<double>(f2), new Vector<double>(f3));
+        nuint i = 0,
+            step = (nuint)Vector<double>.Count,
+            n = (nuint)y.Length;
+        for (; i + step <= n; i += step)
+        {
+            var sum = Vector.FusedMultiplyAdd(v0, Vector.LoadUnsafe(ref x0, i), Vector.LoadUnsafe(ref to, i));
+            var other = Vector.FusedMultiplyAdd(v2, Vector.LoadUnsafe(ref x2, i), v3 * Vector.LoadUnsafe(ref x3, i));
+            sum = Vector.FusedMultiplyAdd(v1, Vector.LoadUnsafe(ref x1, i), sum);
+            (sum + other).StoreUnsafe(ref to, i);
+        }
+
+        for (var j = (int)i; j < y.Length; j++)
+            y[j] +=
+                (f0 * a[first + j]) + (f1 * a[first + apart + j]) + (f2 * a[first + (2 * apart) + j]) + (f3 * a[first + (3 * apart) + j]);
     }
 
     /// <summary>Solves L·U·x = b in place of b.</summary>

@@ -49,9 +49,11 @@ public sealed record AllPatterns
         var rounds = Rounds(part);
         var sessions = part.Select(r => r.Session).ToHashSet();
         var untilThen = part.Count == 0 ? [] : Rounds(log).Where(r => r.Date <= part[^1].Date).ToList();
-        return new AllPatterns
+        // Traps take about as long as all the rest: the two halves are worked out beside each other.
+        var traps = Task.Run(() => Patterns.Traps.Of(rounds, judgement, ground));
+        var rest = new AllPatterns
         {
-            Traps = Patterns.Traps.Of(rounds, judgement, ground),
+            Traps = [],
             BadTrades = Patterns.BadTrades.Of(rounds, judgement),
             OneSided = Patterns.OneSided.Of(rounds),
             Firsts = [.. Patterns.Firsts.Of(untilThen).Where(f => sessions.Contains(f.Moment.Place.Session))],
@@ -59,7 +61,9 @@ public sealed record AllPatterns
             SaidAgain = Patterns.SaidAgain.Of(takeaways, reader),
             WaysIn = Patterns.WaysIn.Of(rounds, judgement, ground),
         };
+        return rest with { Traps = traps.GetAwaiter().GetResult() };
     }
 
-    private static IReadOnlyList<RollReading> Rounds(IReadOnlyList<RollReading> readings) => [.. readings.Where(r => !r.Against.Drill)];
+    private static ReadingList Rounds(IReadOnlyList<RollReading> readings) =>
+        readings is ReadingList all && !all.Any(r => r.Against.Drill) ? all : new ReadingList([.. readings.Where(r => !r.Against.Drill)]);
 }

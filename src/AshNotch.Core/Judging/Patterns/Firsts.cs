@@ -57,20 +57,28 @@ public static class Firsts
     }
 
     /// <summary>Taught, not tried; longest ago first.</summary>
+    /// <param name="readings">The log, oldest first.</param>
+    /// <param name="lessons">What was taught, in any order.</param>
     public static IReadOnlyList<Untried> Untried(IReadOnlyList<RollReading> readings, IEnumerable<Lesson> lessons)
     {
         var now = readings.Count == 0 ? DateOnly.MinValue : readings[^1].Date;
+        var lastTried = new Dictionary<string, DateOnly>();
+        foreach (var reading in readings)
+        foreach (var contest in reading.Contests)
+            if (contest is { Actor: Actor.Me, Technique: { } tried })
+                lastTried[tried] = reading.Date;
         return
         [
             .. from lesson in lessons
             from technique in lesson.Techniques.Distinct()
             group lesson by technique into one
             let last = one.MaxBy(l => l.Date)!
-            let since = readings.Where(r => r.Date >= last.Date).ToList()
-            where now.DayNumber - last.Date.DayNumber >= DaysToTry && since.Count >= RollsToTry
-            where !since.SelectMany(r => r.Contests).Any(c => c.Actor == Actor.Me && c.Technique == one.Key)
+            where now.DayNumber - last.Date.DayNumber >= DaysToTry
+            where !lastTried.TryGetValue(one.Key, out var tried) || tried < last.Date
+            let since = readings.Count(r => r.Date >= last.Date)
+            where since >= RollsToTry
             orderby last.Date, one.Key
-            select new Untried(one.Key, last.Date, last.Session, since.Count),
+            select new Untried(one.Key, last.Date, last.Session, since),
         ];
     }
 }

@@ -49,7 +49,7 @@ public static class Traps
             r => judgement.Offset(r.Against),
             (IEqualityComparer<RollReading>)ReferenceEqualityComparer.Instance
         );
-        var looked = new List<Trap>();
+        var looked = new List<Candidate>();
         var noted = readings.SelectMany(r => r.Contests).Where(c => c.End == ContestEnd.Lost && c.Reasons.Count > 0).ToList();
         var reasonShare = noted
             .SelectMany(c => c.Reasons.Distinct())
@@ -72,12 +72,12 @@ public static class Traps
             foreach (var by in lost.Where(l => l.Contest.Technique is not null).GroupBy(l => l.Contest.Technique!))
             {
                 var (count, share) = (by.Count(), usual.GetValueOrDefault(by.Key, Unusual));
-                Look(new Trap(spot, by.Key, null, null, expectedLost * share, 1, Moments(by)));
+                looked.Add(new Candidate(spot, by.Key, null, null, expectedLost * share, [.. by]));
                 foreach (var one in by.Where(b => b.Partner is not null).GroupBy(b => b.Partner!))
                 {
                     var others = expectedLost - lostTo[one.Key];
                     var theirs = (count - one.Count() + (UsualWeight * share)) / (others + UsualWeight);
-                    Look(new Trap(spot, by.Key, null, one.Key, lostTo[one.Key] * theirs, 1, Moments(one)));
+                    looked.Add(new Candidate(spot, by.Key, null, one.Key, lostTo[one.Key] * theirs, [.. one]));
                 }
             }
 
@@ -86,23 +86,22 @@ public static class Traps
                 var why in lost.SelectMany(l => l.Contest.Reasons.Distinct().Select(r => (Reason: r, Seen: l)))
                     .GroupBy(l => l.Reason, l => l.Seen)
             )
-                Look(new Trap(spot, null, why.Key, null, withReasons * reasonShare[why.Key], 1, Moments(why)));
+                looked.Add(new Candidate(spot, null, why.Key, null, withReasons * reasonShare[why.Key], [.. why]));
         }
 
-        var stands = FalseDiscovery.Stands([.. looked.Select(t => t.Chance)], Rate);
+        double[] chances = [.. looked.Select(t => t.Chance())];
+        var stands = FalseDiscovery.Stands(chances, Rate);
         return
         [
             .. looked
-                .Where((t, i) => stands[i] && t.Moments.Count >= Least)
+                .Select((t, i) => (Found: t, Chance: chances[i], Stands: stands[i]))
+                .Where(t => t.Stands && t.Found.Seen.Count >= Least)
+                .Select(t => t.Found.Named(t.Chance))
                 .OrderBy(t => t.Chance)
                 .ThenByDescending(t => t.Moments.Count)
                 .ThenBy(t => t.Spot.ToString(), StringComparer.Ordinal),
         ];
-
-        void Look(Trap trap) => looked.Add(trap with { Chance = 1 - Poisson.CDF(Math.Max(trap.Expected, 1e-9), trap.Moments.Count - 1) });
     }
-
-    private static IReadOnlyList<Contest> Moments(IEnumerable<Seen> of) => [.. of.Select(o => o.Contest)];
 
     /// <summary>How their moves out of a spot are usually shared out.</summary>
     private static Dictionary<string, double> UsualShares(GroundMap ground, Spot spot)
@@ -113,4 +112,20 @@ public static class Traps
     }
 
     private readonly record struct Seen(string? Partner, double Losing, Contest Contest);
+
+    /// <summary>Something that may be a trap or an accident.</summary>
+    private sealed record Candidate(
+        Spot Spot,
+        string? Technique,
+        string? Reason,
+        string? Partner,
+        double Expected,
+        IReadOnlyList<Seen> Seen
+    )
+    {
+        /// <summary>The Poisson tail: the chance of this many or more.</summary>
+        public double Chance() => 1 - Poisson.CDF(Math.Max(Expected, 1e-9), Seen.Count - 1);
+
+        public Trap Named(double chance) => new(Spot, Technique, Reason, Partner, Expected, chance, [.. Seen.Select(s => s.Contest)]);
+    }
 }

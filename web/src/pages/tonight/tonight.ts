@@ -42,7 +42,7 @@ export const triesOf = (session: Session | null, card: DrillCard, day: string): 
 
 /** The side of the next go; whoever goes on beyond what was planned stays on the last one. */
 export const sideOf = (card: Pick<DrillCard, 'sides'>, done: number): Side | undefined =>
-  card.sides[done] ?? card.sides.at(-1);
+  card.sides?.[done] ?? card.sides?.at(-1);
 
 /** The session with one more go of a card. */
 export function withGo(session: Session, card: DrillCard, partner: Partner | null, day: string, go: Try): Session {

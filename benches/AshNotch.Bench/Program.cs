@@ -20,7 +20,9 @@ switch (args.FirstOrDefault())
         await YearsBench.Run(args.Skip(1).FirstOrDefault() ?? "");
         break;
     default:
-        Console.WriteLine("./bench telling [times|errors|aside]: how well and how fast told accounts are read");
+        Console.WriteLine(
+            "./bench telling [hands [losses]|errors|times|train|probe [span]]: how well and how fast told accounts are read (hands: trained anew, each hand held out); train: write the weights"
+        );
         Console.WriteLine(
             "./bench judging [athletes=300] [seed=1] [rolls=48,96,192] [ends=0.5] [levels=0.3] [roads=0.6] [objective=submissions]: judgements against athletes whose truth is known"
         );

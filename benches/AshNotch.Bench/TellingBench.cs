@@ -1,10 +1,12 @@
 using System.Diagnostics;
+using System.Globalization;
 using AshNotch.Core.Telling;
-using AshNotch.Core.Tests.Telling;
+using AshNotch.Evaluation;
+using AshNotch.Trainer;
 
 namespace AshNotch.Bench;
 
-/// <summary>Scores of the reader by style, and its times.</summary>
+/// <summary>Scores of the reader by hand and style, and its times.</summary>
 internal static class TellingBench
 {
     private const int Rounds = 200;
@@ -12,39 +14,103 @@ internal static class TellingBench
 
     public static void Run(IReadOnlyList<string> asked)
     {
-        if (!asked.Contains("times"))
-            Score(
-                asked.Contains("errors"),
-                asked.Contains("aside"),
-                asked.FirstOrDefault(a => a.StartsWith("from=", StringComparison.Ordinal))?[5..]
-            );
+        if (asked.Contains("hands"))
+            Hands(losses: asked.Contains("losses"));
+        else if (asked.Contains("train"))
+            Train();
+        else if (asked.Contains("probe"))
+            Training.Look(Corpus.Hands, asked.Contains("span") ? "span" : "mention", Say());
+        else if (!asked.Contains("times"))
+            Own(AccountReader.Default, asked.Contains("errors"));
         if (asked.Count == 0 || asked.Contains("times"))
             Times();
     }
 
-    private static void Score(bool errors, bool aside, string? only)
+    /// <summary>A table of scores, a row for each group and one for all.</summary>
+    public static void Table(IEnumerable<(string Group, Score Score)> scores)
     {
-        Console.WriteLine(aside ? "set-aside accounts" : "development accounts");
-        var accounts = only is null ? Account.All.Where(a => a.SetAside == aside) : Account.From(File.ReadAllText(only), "given");
-        foreach (var style in accounts.GroupBy(a => a.Style))
-        {
-            var (moments, spots) = (default(Count), default(Count));
-            foreach (var account in style)
-            {
-                var (m, s, report) = Scores.Of(account, AccountReader.Default);
-                moments += m;
-                spots += s;
-                if (errors && m.Missed + m.Extra + s.Missed + s.Extra > 0)
-                    Console.WriteLine(report);
-            }
+        Console.WriteLine("                                     moments   spots    taps    sure right  marked sure  others right");
+        var all = scores.ToList();
+        foreach (var group in all.GroupBy(s => s.Group))
+            Row(group.Key, group.Aggregate(default(Score), (a, s) => a + s.Score));
+        Row("all", all.Aggregate(default(Score), (a, s) => a + s.Score));
+    }
 
-            Console.WriteLine($"{style.Key, -10} moments F1 {moments.F1:0.000} {moments}; spots F1 {spots.F1:0.000} {spots}");
+    private static void Row(string name, Score s)
+    {
+        static string Share(int of, int all) => all == 0 ? "-" : ((double)of / all).ToString("0.00", CultureInfo.InvariantCulture);
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"{name, -36}{s.Moments.F1, 8:0.000}{s.Spots.F1, 8:0.000}{s.Taps.F1, 8:0.000}{Share(s.Sure.Right, s.Sure.Of), 12}{Share(s.Sure.Of, s.Sure.Of + s.Unsure.Of), 13}{Share(s.Unsure.Right, s.Unsure.Of), 14}"
+            )
+        );
+    }
+
+    /// <summary>Trains five times, each time without a fifth of the hands, and scores those; the shipped weights on the accounts nobody trains on.</summary>
+    private static void Hands(bool losses)
+    {
+        var say = Say();
+        var all = new List<(string, Score)>();
+        void Score(AccountReader reader, IReadOnlyList<LabelledAccount> accounts)
+        {
+            var scores = new Score[accounts.Count];
+            Parallel.For(0, accounts.Count, i => scores[i] = Scorer.Of(accounts[i], reader));
+            all.AddRange(accounts.Select((a, i) => (a.Hand, scores[i])));
         }
+
+        for (var group = 0; group < HandsOut.Groups; group++)
+        {
+            var (reader, accounts) = HandsOut.Without(group, _ => { });
+            Score(reader, accounts);
+            say($"group {group + 1} of {HandsOut.Groups}");
+            foreach (var line in losses ? HandsOut.Losses(reader, accounts) : [])
+                Console.WriteLine(line);
+        }
+
+        Table(all.OrderBy(s => s.Item1, StringComparer.Ordinal));
+        all.Clear();
+        Score(AccountReader.Default, [.. Corpus.Examples.Concat(Corpus.Own)]);
+        Table(all);
+    }
+
+    private static void Train()
+    {
+        const string file = "src/AshNotch.Core/Telling/Data/weights.txt.gz";
+        var say = Say();
+        Training.Write(Training.Shipped(say), file);
+        say(FormattableString.Invariant($"{file}: {new FileInfo(file).Length / 1e6:0.00} MB"));
+    }
+
+    private static Action<string> Say()
+    {
+        var clock = Stopwatch.StartNew();
+        return what => Console.WriteLine(FormattableString.Invariant($"{clock.Elapsed.TotalSeconds, 6:0} s  {what}"));
+    }
+
+    private static void Own(AccountReader reader, bool errors)
+    {
+        foreach (var account in errors ? Corpus.Own.Where(a => a.Hand == "own") : [])
+        {
+            var told = reader.Read(account.Text, account.Attire, account.Start);
+            var pairs = Scorer.Align(account.Moments, [.. told.Exchanges.SelectMany(e => e.Moments).Select(m => m.Moment)]);
+            var wrong = pairs
+                .Where(p => p.Gold is null || (p.Got is null && !p.Gold.Optional))
+                .Select(p =>
+                    p.Gold is { } gold
+                        ? $"missed {gold.Actor} {gold.Techniques[0]} {gold.Outcome}"
+                        : $"extra {p.Got!.Actor} {p.Got.Technique} {p.Got.Outcome}"
+                )
+                .ToList();
+            if (wrong.Count > 0)
+                Console.WriteLine($"{account.Id}: {string.Join("; ", wrong).ToLowerInvariant()}");
+        }
+
+        Table(Corpus.Own.Select(a => ($"{a.Hand}, {a.Style}", Scorer.Of(a, reader))));
     }
 
     private static void Times()
     {
-        var words = string.Join(' ', Account.All.Where(a => a.Style == "dictated").Select(a => a.Text)).Split(' ');
+        var words = string.Join(' ', Corpus.Own.Where(a => a.Style == "dictated").Select(a => a.Text)).Split(' ');
         Console.WriteLine("words   median ms   ms per 100 words");
         foreach (var length in new[] { 100, 500, 1000, 2500, 5000 })
         {

@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
+using AshNotch.Core.Telling.Model;
 
 namespace AshNotch.Core.Telling;
 
@@ -27,13 +28,25 @@ public sealed class AccountReader
     private readonly Lexicon cues = new();
     private readonly NearWords near;
     private readonly Fits fits;
+    private readonly ReaderModel model;
+    private readonly bool training;
     private readonly ConcurrentDictionary<string, IReadOnlyList<string>> named = new(StringComparer.Ordinal);
 
     /// <summary>A reader for a ground with the owner's own words.</summary>
     /// <param name="shipped">The product's ground.</param>
     /// <param name="personal">The owner's additions; aliases of unknown ids are left out.</param>
     public AccountReader(GroundMap shipped, PersonalWords personal)
+        : this(shipped, personal, ReaderModel.Shipped) { }
+
+    /// <summary>The same with learned weights of the caller's choice.</summary>
+    /// <param name="shipped">The product's ground.</param>
+    /// <param name="personal">The owner's additions.</param>
+    /// <param name="model">The weights.</param>
+    /// <param name="training">Whether what only the models can weigh is looked for even without any weights.</param>
+    internal AccountReader(GroundMap shipped, PersonalWords personal, ReaderModel model, bool training = false)
     {
+        this.model = model;
+        this.training = training;
         ground = shipped.With(personal);
         Fill("telling/techniques.txt", MeaningKind.Technique, lexicon);
         Fill("telling/positions.txt", MeaningKind.Position, lexicon);
@@ -66,18 +79,23 @@ public sealed class AccountReader
     public Told Read(string text, Attire? attire = null, Spot? start = null) => Read(text, attire, start, tokens => tokens);
 
     /// <summary>The same, with a look at how often each word is looked at.</summary>
-    internal Told Read(string text, Attire? attire, Spot? start, Func<IReadOnlyList<Token>, IReadOnlyList<Token>> watched)
+    internal Told Read(
+        string text,
+        Attire? attire,
+        Spot? start,
+        Func<IReadOnlyList<Token>, IReadOnlyList<Token>> watched,
+        Dictionary<ulong, string>? names = null
+    )
     {
         var read = text.Length > LongestText ? text[..LongestText] : text;
         var tokens = watched(Tokens.Of(read));
-        var grammar = Grammar.Of(tokens, lexicon);
-        var hits = Hits(tokens, grammar, attire);
-        var cueHits = Longest(FindAll(tokens, grammar.Names, cues));
-        var evidence = new EvidenceReader(grammar, ground, hits, cueHits);
-        var weighed = hits.Select(evidence.Of).ToList();
+        var seen = Look(tokens, attire);
+        var grammar = seen.Grammar;
+        var weighed = Weigh(seen, model).Select(m => m.Evidence).ToList();
         var story = new PathFinder(ground, fits, tokens, weighed).Best(start is { } s && ground.Has(s) ? s : null);
         var runnersUp = new RunnersUp(weighed);
-        var (exchanges, positions) = Walk.Of(story, ground, fits, runnersUp.Of);
+        var confidence = model.IsEmpty ? null : new Confidence(model, ground, weighed, MentionFeatures.StyleOf(tokens), names);
+        var (exchanges, positions) = Walk.Of(story, ground, fits, runnersUp.Of, confidence);
         var steps = Walk.Steps(story.Last);
         var facts = Facts.Of(tokens, grammar, steps.Where(s => s.Kind == StepKind.NextRoll).Select(s => s.Source.Start));
         exchanges = Details.Of(exchanges, tokens);
@@ -89,6 +107,61 @@ public sealed class AccountReader
             Rolls = facts,
             Takeaways = Takeaways.Of(tokens, grammar),
         };
+    }
+
+    /// <summary>What an account's words match, before anything is weighed.</summary>
+    internal Seen Look(IReadOnlyList<Token> tokens, Attire? attire)
+    {
+        var grammar = Grammar.Of(tokens, lexicon);
+        return new Seen(
+            grammar,
+            Hits(tokens, grammar, attire),
+            Longest(FindAll(tokens, grammar.Names, cues)),
+            Longest(FindAll(tokens, grammar.Names, PhraseBook.Cues))
+        );
+    }
+
+    /// <summary>Every mention with its evidence, in order of its first word: what the rules say, and what the model has learned.</summary>
+    /// <param name="seen">What the words match.</param>
+    /// <param name="learned">The model.</param>
+    /// <param name="names">Takes the names of the features, for training; null to save the time.</param>
+    internal IReadOnlyList<Mention> Weigh(Seen seen, ReaderModel learned, Dictionary<ulong, string>? names = null)
+    {
+        var (grammar, hits, cueHits, bookCues) = seen;
+        var tagger = new Tagger(learned, new TokenFeatures(seen), grammar.Tokens.Count);
+        List<Hit> all = [.. hits.Concat(tagger.Propose(hits)).OrderBy(h => h.From)];
+        var rules = new EvidenceReader(grammar, ground, all, cueHits);
+        if (learned.IsEmpty && names is null)
+            return [.. all.Select(h => new Mention(rules.Of(h), []))];
+        var features = new MentionFeatures(seen, ground, all);
+        var evidence = all.Select(rules.Of).ToList();
+        var tagged = all.Select(tagger.Of).ToList();
+        var bags = all.Select(_ => new FeatureBag(names)).ToList();
+        var first = new (double, double, double)[all.Count];
+        for (var at = 0; at < all.Count; at++)
+        {
+            if (all[at].Meaning.Kind != MeaningKind.Technique)
+                continue;
+            features.Of(evidence[at], tagged[at], bags[at]);
+            first[at] = learned.OfMention(bags[at]);
+        }
+
+        var story = learned.IsEmpty ? null : new StoryFeatures(ground, evidence, first);
+        return
+        [
+            .. all.Select(
+                (hit, at) =>
+                {
+                    if (hit.Meaning.Kind != MeaningKind.Technique || story is null)
+                        return new Mention(evidence[at], bags[at].Keys);
+                    story.Of(at, bags[at]);
+                    return new Mention(
+                        Learned.Mixed(evidence[at], learned.OfStory(bags[at], first[at]), tagged[at], grammar.Tokens.Count),
+                        bags[at].Keys
+                    );
+                }
+            ),
+        ];
     }
 
     /// <summary>The ids of the techniques and positions that a short text names, in order; nothing is made of who did what.</summary>
@@ -114,14 +187,21 @@ public sealed class AccountReader
         ];
     }
 
+    /// <summary>The techniques that the words may name, with the first word and the one after the last of each, for those who work on the reader.</summary>
+    internal IReadOnlyList<(string Technique, int From, int To)> Mentions(string text, Attire? attire) =>
+        [
+            .. Weigh(Look(Tokens.Of(text), attire), model)
+                .Select(m => m.Evidence.Hit)
+                .Where(h => h.Meaning.Kind == MeaningKind.Technique)
+                .Select(h => (h.Meaning.Id, h.From, h.To)),
+        ];
+
     /// <summary>What the words said of each match, for those who work on the reader.</summary>
     public IEnumerable<string> Explain(string text, Attire? attire = null)
     {
         var tokens = Tokens.Of(text);
-        var grammar = Grammar.Of(tokens, lexicon);
-        var hits = Hits(tokens, grammar, attire);
-        var evidence = new EvidenceReader(grammar, ground, hits, Longest(FindAll(tokens, grammar.Names, cues)));
-        return hits.Select(evidence.Of)
+        return Weigh(Look(tokens, attire), model)
+            .Select(m => m.Evidence)
             .Select(e =>
                 $"{e.Hit.Meaning.Id} '{string.Join(' ', Enumerable.Range(e.Hit.From, e.Hit.To - e.Hit.From).Select(i => tokens[i].Text))}' gain {e.Gain:0.0} me {e.Me:0.0} done {e.Done:0.0} holder {e.Holder:0.0} arrives {e.Arrives:0.0}"
             );
@@ -156,6 +236,8 @@ public sealed class AccountReader
     private List<Hit> Hits(IReadOnlyList<Token> tokens, Grammar grammar, Attire? attire)
     {
         var hits = FindAll(tokens, grammar.Names, lexicon);
+        if (!model.IsEmpty || training)
+            hits.AddRange(FindAll(tokens, grammar.Names, PhraseBook.Names));
         var odd = new bool[tokens.Count];
         for (var at = 0; at < tokens.Count; at++)
             odd[at] =

@@ -9,7 +9,14 @@ namespace AshNotch.Core.Telling;
 /// <param name="Done">Log odds that it came off.</param>
 /// <param name="Holder">Of a position: log odds that the owner holds it (in a guard: is below).</param>
 /// <param name="Arrives">Of a position: how much the words say that somebody got there rather than was there.</param>
-internal sealed record Evidence(Hit Hit, double Gain, double Me, double Done, double Holder, double Arrives);
+internal sealed record Evidence(Hit Hit, double Gain, double Me, double Done, double Holder, double Arrives)
+{
+    /// <summary>What the models alone say: log odds that it happened, that it was the owner, that it came off.</summary>
+    public (double Told, double Me, double Done)? Learned { get; init; }
+
+    /// <summary>What the tagger thinks of the words: that they tell something, and that it is this; each 0 to 1.</summary>
+    public (double Told, double This) Tagged { get; init; }
+}
 
 /// <summary>Weighs the words around each match. Pure: an account's matches in, evidence out.</summary>
 internal sealed class EvidenceReader

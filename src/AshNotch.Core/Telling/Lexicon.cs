@@ -43,6 +43,9 @@ internal sealed record Hit(
     IReadOnlyList<(int Token, Gap Gap)> Gaps
 )
 {
+    /// <summary>Proposed by the tagger, not matched to a listed phrase.</summary>
+    public bool Tagged { get; init; }
+
     /// <summary>A position that the phrase names as well ("pulled half guard").</summary>
     public string? Place { get; init; }
 }

@@ -1,5 +1,6 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
+using AshNotch.Core.Telling.Model;
 
 namespace AshNotch.Core.Telling;
 
@@ -17,11 +18,12 @@ internal static class Walk
         Story story,
         GroundMap ground,
         Fits fits,
-        Func<Step, IReadOnlyList<OtherReading>> others
+        Func<Step, IReadOnlyList<OtherReading>> others,
+        Confidence? confidence
     )
     {
         var steps = InOrder(Steps(story.Last));
-        var writer = new Writer(ground, fits, others);
+        var writer = new Writer(ground, fits, others, confidence);
         for (var at = 0; at < steps.Count; at++)
             writer.Write(steps[at], at + 1 < steps.Count ? steps[at + 1] : null);
         return writer.Close();
@@ -54,7 +56,7 @@ internal static class Walk
         return [.. start, .. parts.SelectMany(p => p)];
     }
 
-    private sealed class Writer(GroundMap ground, Fits fits, Func<Step, IReadOnlyList<OtherReading>> others)
+    private sealed class Writer(GroundMap ground, Fits fits, Func<Step, IReadOnlyList<OtherReading>> others, Confidence? confidence)
     {
         private readonly List<ToldExchange> exchanges = [];
         private readonly List<ToldSpot> positions = [];
@@ -66,8 +68,13 @@ internal static class Walk
         private int roll;
         private Step? last;
 
+        // Whose submission came off, as long as its tap was not told.
+        private Actor? due;
+
         public void Write(Step step, Step? next)
         {
+            if (due is not null && step is not { Kind: StepKind.End, End: EndKind.Tap })
+                TapOfDue();
             switch (step.Kind)
             {
                 case StepKind.Start:
@@ -91,8 +98,23 @@ internal static class Walk
 
         public (IReadOnlyList<ToldExchange>, IReadOnlyList<ToldSpot>) Close()
         {
+            if (due is not null)
+                TapOfDue();
             Finish(null);
             return (exchanges, positions);
+        }
+
+        // A submission that came off is a tap, whether or not that was said.
+        private void TapOfDue()
+        {
+            Finish(
+                new ExchangeEnd
+                {
+                    Kind = EndKind.Tap,
+                    By = due!.Value,
+                    Technique = moments[^1].Moment.Technique,
+                }
+            );
         }
 
         private void Place(Step step)
@@ -120,8 +142,14 @@ internal static class Walk
                 Arrive(implied, step.Source, false);
             else if (guessed && now is { } guess && step.From == guess && Confirms(step, guess))
                 Arrive(Unguess(guess), step.Source, false);
+            var (likely, features) = confidence?.Of(step, next) ?? (null, []);
+            var sure = likely is { } p
+                ? p >= confidence!.SureFrom
+                : step.Clear >= SureFrom && !(step.ToGuessed && step.Outcome == Outcome.Done);
             var told = new ToldMoment
             {
+                Likely = likely,
+                Features = features,
                 Moment = new Moment
                 {
                     Actor = step.Actor,
@@ -129,7 +157,7 @@ internal static class Walk
                     Outcome = step.Outcome,
                     From = from,
                     To = step.Technique.Finishes() && step.Outcome == Outcome.Done ? null : step.To,
-                    Sure = step.Clear >= SureFrom && !(step.ToGuessed && step.Outcome == Outcome.Done) ? null : false,
+                    Sure = sure ? null : false,
                 },
                 Source = step.Source,
                 Others = others(step),
@@ -137,6 +165,7 @@ internal static class Walk
             begun = true;
             last = step;
             moments.Add(told);
+            due = step.Technique.Finishes() && step.Outcome == Outcome.Done ? step.Actor : null;
             if (step.To is { } to && to != now)
                 Arrive(to, step.Source, (step.ToGuessed && !Confirmed(step, next)) || step.Technique.Id == "sprawl");
         }
@@ -199,6 +228,7 @@ internal static class Walk
             if (begun || moments.Count > 0 || end is not null)
                 exchanges.Add(new ToldExchange(roll, start, moments, end));
             moments = [];
+            due = null;
             start = null;
             now = null;
             begun = false;

@@ -162,6 +162,16 @@ internal sealed class WhoDidIt
     public bool IsPassive(Hit hit)
     {
         var word = tokens[hit.From].Text;
+        // "Got passed" as a phrase of its own.
+        if (
+            hit.To - hit.From == 2
+            && tokens[hit.From].Stem is "be" or "get"
+            && (
+                tokens[hit.From + 1].Text.EndsWith("ed", StringComparison.Ordinal)
+                || tokens[hit.From + 1].Text is "swept" or "thrown" or "caught"
+            )
+        )
+            return true;
         var participle =
             word.EndsWith("ed", StringComparison.Ordinal)
             || word is "swept" or "thrown" or "taken" or "caught" or "put" or "rolled" or "choked" or "bent" or "split"

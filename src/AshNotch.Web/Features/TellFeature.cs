@@ -22,6 +22,7 @@ public static class TellFeature
         Spot? To,
         IReadOnlyList<string>? Reasons,
         bool Sure,
+        double? Likely,
         Span Source,
         IReadOnlyList<OtherReading> Others
     );
@@ -87,6 +88,7 @@ public static class TellFeature
             told.Moment.To,
             told.Moment.Reasons,
             told.Moment.Sure != false,
+            told.Likely is { } likely ? Math.Round(likely, 2) : null,
             told.Source,
             told.Others
         );

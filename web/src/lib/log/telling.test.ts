@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { clockAt, pieces, settle, shifted, type Fix, type Leads } from './telling.ts';
+import { clockAt, doubtWords, nextDoubtful, pieces, settle, shifted, type Fix, type Leads } from './telling.ts';
 import type { Told, ToldMoment } from '../api/types.ts';
 
 const leads: Leads = {
@@ -124,5 +124,29 @@ describe('the account in pieces', () => {
   it('passes over spans of a text that has changed meanwhile', () => {
     const reads = kept([]).reads.flat();
     expect(pieces('short', reads, [{ start: 90, length: 4 }]).map((p) => p.text)).toEqual(['short']);
+  });
+});
+
+describe('doubt', () => {
+  const read = (likely: number | undefined, sure: boolean, fixes: Fix[] = []) =>
+    kept(fixes, told([moment('knee-cut', 0, { likely, sure })])).reads[0]![0]!;
+
+  it('is said in words, and nothing is said of what is sure', () => {
+    expect(doubtWords(read(0.95, true))).toBe('');
+    expect(doubtWords(read(0.8, false))).toBe('likely');
+    expect(doubtWords(read(0.31, false))).toBe('doubtful: right about 3 times in 10');
+    expect(doubtWords(read(0.01, false))).toBe('doubtful: right hardly ever');
+    expect(doubtWords(read(undefined, false))).toBe('not sure');
+  });
+
+  it('goes when the owner has said that it is right', () => {
+    const right = read(0.3, false, [{ at: 0, length: 5 }]);
+    expect([right.likely, doubtWords(right)]).toEqual([undefined, '']);
+  });
+
+  it('is gone through in order and round again', () => {
+    const reads = [read(0.9, true), read(0.3, false), read(0.7, false), read(0.5, false)];
+    expect([-1, 1, 3].map((at) => nextDoubtful(reads, at))).toEqual([1, 3, 1]);
+    expect(nextDoubtful([read(0.9, true)], -1)).toBe(-1);
   });
 });

@@ -1,3 +1,4 @@
+import { inTen } from '../text/words.ts';
 import type { Actor, Exchange, Moment, Outcome, OtherReading, Span, Spot, Told, ToldMoment } from '../api/types.ts';
 
 /** What the owner set right in a reading. It belongs to words of the account and moves with them. */
@@ -25,6 +26,8 @@ export interface Read {
   source: Span;
   others: OtherReading[];
   roll: number;
+  /** How likely it is right, 0 to 1; left out when that is not known or the owner has said so. */
+  likely?: number;
   /** The technique that the words were read as, before the owner set it right. */
   was?: string;
 }
@@ -42,6 +45,22 @@ export interface Settled {
 export interface Leads {
   to: (technique: string, actor: Actor) => Spot[];
   finishes: (technique: string) => boolean;
+}
+
+/** Read, but about as likely wrong as right: these want a look first. */
+export const doubtful = (read: Read): boolean => read.moment.sure === false && (read.likely ?? 0) < 0.6;
+
+/** The next doubtful moment behind one, round to the first; -1 when there is none. */
+export function nextDoubtful(reads: readonly Read[], after: number): number {
+  const later = reads.findIndex((r, i) => i > after && doubtful(r));
+  return later >= 0 ? later : reads.findIndex(doubtful);
+}
+
+/** How sure a moment is, in a word or two; nothing for one that is. */
+export function doubtWords(read: Read): string {
+  if (read.moment.sure !== false) return '';
+  if (read.likely == null) return 'not sure';
+  return doubtful(read) ? `doubtful: right ${inTen(read.likely)}` : 'likely';
 }
 
 /** Moves marks along with an edit of the text; those inside what was replaced go. */
@@ -149,6 +168,7 @@ export function settle(told: Told, fixes: readonly Fix[], stamps: readonly Stamp
         others: moment.others,
         roll: exchange.roll,
         was: moment.technique,
+        ...(fix || moment.likely == null ? {} : { likely: moment.likely }),
       });
     }
     put(starts);
@@ -194,7 +214,7 @@ export interface Piece {
 /** Cuts the account into pieces by what was read where. */
 export function pieces(text: string, reads: readonly Read[], unread: readonly Span[]): Piece[] {
   const spans = [
-    ...reads.map((r, i) => ({ ...r.source, moment: i, kind: r.moment.sure === false ? 'unsure' : 'read' }) as const),
+    ...reads.map((r, i) => ({ ...r.source, moment: i, kind: doubtful(r) ? 'unsure' : 'read' }) as const),
     ...unread.map((s) => ({ ...s, moment: -1, kind: 'unread' }) as const),
   ]
     .filter((s) => s.length > 0)

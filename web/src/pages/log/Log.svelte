@@ -70,6 +70,7 @@
       step === 'roll' && road === 'tell'
         ? [
             { keys: 'Ctrl+Enter', does: 'take the reading into the roll' },
+            { keys: 'Alt+N', does: 'to the next doubtful moment' },
             { keys: 'Tab', does: 'to the moments, to set one right' },
           ]
         : step === 'roll'

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onDestroy, onMount, untrack } from 'svelte';
+  import { onDestroy, onMount, tick, untrack } from 'svelte';
   import { send, sentences } from '../../lib/api/api.ts';
   import { readCaptions } from '../../lib/log/captions.ts';
   import { ground } from '../../lib/log/ground.svelte.ts';
@@ -7,7 +7,7 @@
   import { partners } from '../../lib/log/partners.svelte.ts';
   import { Reader } from '../../lib/log/reader.svelte.ts';
   import * as edit from '../../lib/log/roll-edit.ts';
-  import { pieces, settle, shifted, type Fix, type Read, type Settled, type Stamp } from '../../lib/log/telling.ts';
+  import { doubtful, nextDoubtful, pieces, settle, shifted, type Fix, type Read, type Settled, type Stamp } from '../../lib/log/telling.ts';
   import type { Attire, Roll, Told, ToldRoll } from '../../lib/api/types.ts';
   import { beltWords, plural } from '../../lib/text/words.ts';
   import Stick from '../../sticks/Stick.svelte';
@@ -60,6 +60,7 @@
     }
     return null;
   });
+  const doubts = $derived(reads.filter(doubtful).length);
   const some = $derived(settled.exchanges.length > 0);
   const there = $derived(roll.exchanges.length > 0);
   /** Words told before were taken before: then the reading stands instead of what is there. */
@@ -118,6 +119,17 @@
     ontake(settled, told.rolls, takeaways, replace);
   }
 
+  function toNextDoubt() {
+    const next = nextDoubtful(reads, chosen);
+    if (next < 0) return;
+    chosen = next;
+    void tick().then(() => {
+      const moment = document.querySelector<HTMLElement>('button.what[aria-expanded="true"]');
+      moment?.focus();
+      moment?.scrollIntoView({ block: 'nearest' });
+    });
+  }
+
   async function openCaptions(e: Event & { currentTarget: HTMLInputElement }) {
     const file = e.currentTarget.files?.[0];
     e.currentTarget.value = '';
@@ -136,6 +148,11 @@
 
   function onkeydown(e: KeyboardEvent) {
     if (keyHelp.open) return;
+    if (e.altKey && e.code === 'KeyN') {
+      e.preventDefault();
+      toNextDoubt();
+      return;
+    }
     const go = e.key === 'Enter' && (e.ctrlKey || e.metaKey || !(typing(e) || e.target instanceof HTMLButtonElement));
     if (!go) return;
     e.preventDefault();
@@ -162,7 +179,7 @@
       oncaret={caret}
     />
     <p id="how-told" class="quiet small">
-      Type, paste or dictate. Grey words were read, dashed ones are not sure, wavy ones were not read.
+      Type, paste or dictate. Grey words were read, dashed ones are doubtful, wavy ones were not read.
     </p>
     <div class="row">
       {#if there}
@@ -226,6 +243,11 @@
         {plural(reads.length, 'moment')} read{told.rolls.length > 1 ? ` in ${told.rolls.length} rolls` : ''}. Choose one
         to set it right.
       </p>
+      {#if doubts > 0 && current}
+        <button class="act slim" onclick={toNextDoubt}
+          >Next doubtful one ({doubts}) <span class="small keys">Alt+N</span></button
+        >
+      {/if}
       <ToldMoments
         {settled}
         rolls={told.rolls}

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { ground } from '../../lib/log/ground.svelte.ts';
-  import type { Fix, Read, Settled } from '../../lib/log/telling.ts';
+  import { doubtful, doubtWords, type Fix, type Read, type Settled } from '../../lib/log/telling.ts';
   import type { Attire, ToldRoll } from '../../lib/api/types.ts';
   import { clockWords, endWords } from '../../lib/text/words.ts';
   import NotchMark from '../../parts/NotchMark.svelte';
@@ -63,7 +63,7 @@
                   : ''}{#if read.moment.outcome === 'done' && read.moment.to}<span class="quiet led"
                     >→ {ground.spotName(read.moment.to)}</span
                   >{/if}
-                {#if read.moment.sure === false}<em class="unsure">not sure</em>{/if}
+                {#if read.moment.sure === false}<em class="unsure" class:quiet={!doubtful(read)}>{doubtWords(read)}</em>{/if}
                 {#if read.moment.reasons?.length}<span class="quiet small block"
                     >because: {read.moment.reasons.map((r) => ground.reasonSays(r)).join('; ')}</span
                   >{/if}
@@ -117,6 +117,9 @@
   .unsure {
     border-bottom: 2px dashed var(--wood-edge);
     font-size: 0.92rem;
+  }
+  .unsure.quiet {
+    border-bottom: none;
   }
   .block {
     display: block;

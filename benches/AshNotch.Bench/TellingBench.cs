@@ -111,6 +111,11 @@ internal static class TellingBench
     private static void Times()
     {
         var words = string.Join(' ', Corpus.Own.Where(a => a.Style == "dictated").Select(a => a.Text)).Split(' ');
+        var first = Stopwatch.StartNew();
+        var fresh = AccountReader.Default;
+        var made = first.Elapsed.TotalMilliseconds;
+        fresh.Read("I passed.");
+        Console.WriteLine(FormattableString.Invariant($"the reader is made in {made:0} ms, its first account takes {first.Elapsed.TotalMilliseconds - made:0} ms"));
         Console.WriteLine("words   median ms   ms per 100 words");
         foreach (var length in new[] { 100, 500, 1000, 2500, 5000 })
         {

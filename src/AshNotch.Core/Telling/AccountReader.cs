@@ -115,7 +115,7 @@ public sealed class AccountReader
         var grammar = Grammar.Of(tokens, lexicon);
         return new Seen(
             grammar,
-            Hits(tokens, grammar, attire),
+            Hits(tokens, grammar, attire, books: training || !model.IsEmpty),
             Longest(FindAll(tokens, grammar.Names, cues)),
             Longest(FindAll(tokens, grammar.Names, PhraseBook.Cues))
         );
@@ -180,7 +180,7 @@ public sealed class AccountReader
         var tokens = Tokens.Of(text.Length > LongestText ? text[..LongestText] : text);
         return
         [
-            .. Hits(tokens, Grammar.Of(tokens, lexicon), attire: null)
+            .. Hits(tokens, Grammar.Of(tokens, lexicon), attire: null, books: false)
                 .Where(h => h.Meaning.Kind is MeaningKind.Technique or MeaningKind.Position && h.Cost < 0.5)
                 .Select(h => h.Meaning.Id)
                 .Distinct(),
@@ -233,10 +233,10 @@ public sealed class AccountReader
         return hits;
     }
 
-    private List<Hit> Hits(IReadOnlyList<Token> tokens, Grammar grammar, Attire? attire)
+    private List<Hit> Hits(IReadOnlyList<Token> tokens, Grammar grammar, Attire? attire, bool books)
     {
         var hits = FindAll(tokens, grammar.Names, lexicon);
-        if (!model.IsEmpty || training)
+        if (books)
             hits.AddRange(FindAll(tokens, grammar.Names, PhraseBook.Names));
         var odd = new bool[tokens.Count];
         for (var at = 0; at < tokens.Count; at++)

@@ -2828,6 +2828,8 @@ export interface components {
             to: null | components["schemas"]["Spot"];
             reasons: null | string[];
             sure: boolean;
+            /** Format: double */
+            likely: null | number;
             source: components["schemas"]["Span"];
             others: components["schemas"]["OtherReading"][];
         };

@@ -18,6 +18,7 @@ const moment = (technique: string, start: number, more: Partial<ToldMoment> = {}
   to: technique === 'armbar' ? null : { position: 'side-control', role: 'top' },
   reasons: null,
   sure: false,
+  likely: null,
   source: { start, length: 5 },
   others: [{ actor: 'them', technique, outcome: 'done' }],
   ...more,
@@ -128,7 +129,7 @@ describe('the account in pieces', () => {
 });
 
 describe('doubt', () => {
-  const read = (likely: number | undefined, sure: boolean, fixes: Fix[] = []) =>
+  const read = (likely: number | null, sure: boolean, fixes: Fix[] = []) =>
     kept(fixes, told([moment('knee-cut', 0, { likely, sure })])).reads[0]![0]!;
 
   it('is said in words, and nothing is said of what is sure', () => {
@@ -136,7 +137,7 @@ describe('doubt', () => {
     expect(doubtWords(read(0.8, false))).toBe('likely');
     expect(doubtWords(read(0.31, false))).toBe('doubtful: right about 3 times in 10');
     expect(doubtWords(read(0.01, false))).toBe('doubtful: right hardly ever');
-    expect(doubtWords(read(undefined, false))).toBe('not sure');
+    expect(doubtWords(read(null, false))).toBe('not sure');
   });
 
   it('goes when the owner has said that it is right', () => {

@@ -7,7 +7,17 @@
   import { partners } from '../../lib/log/partners.svelte.ts';
   import { Reader } from '../../lib/log/reader.svelte.ts';
   import * as edit from '../../lib/log/roll-edit.ts';
-  import { doubtful, nextDoubtful, pieces, settle, shifted, type Fix, type Read, type Settled, type Stamp } from '../../lib/log/telling.ts';
+  import {
+    doubtful,
+    nextDoubtful,
+    pieces,
+    settle,
+    shifted,
+    type Fix,
+    type Read,
+    type Settled,
+    type Stamp,
+  } from '../../lib/log/telling.ts';
   import type { Attire, Roll, Told, ToldRoll } from '../../lib/api/types.ts';
   import { beltWords, plural } from '../../lib/text/words.ts';
   import Stick from '../../sticks/Stick.svelte';

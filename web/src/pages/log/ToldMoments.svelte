@@ -63,7 +63,8 @@
                   : ''}{#if read.moment.outcome === 'done' && read.moment.to}<span class="quiet led"
                     >→ {ground.spotName(read.moment.to)}</span
                   >{/if}
-                {#if read.moment.sure === false}<em class="unsure" class:quiet={!doubtful(read)}>{doubtWords(read)}</em>{/if}
+                {#if read.moment.sure === false}<em class="unsure" class:quiet={!doubtful(read)}>{doubtWords(read)}</em
+                  >{/if}
                 {#if read.moment.reasons?.length}<span class="quiet small block"
                     >because: {read.moment.reasons.map((r) => ground.reasonSays(r)).join('; ')}</span
                   >{/if}

@@ -107,6 +107,36 @@ test('words and moments light up together, and one tap sets a moment right', asy
   ]);
 });
 
+test('the doubtful moments of an account are gone through by key, set right and taken', async ({ page, demo }) => {
+  await openRoll(page, demo.url);
+  await page.keyboard.press('t');
+  // Told the way most people do: no names for half of it.
+  const words =
+    'Rolled with Sunniva, she is always a handful. I shot for a leg and ended up underneath instead, so I hugged one of hers and came up on the side. ' +
+    'She hauled me over backwards. Went for my arm a couple of times, nothing doing, then got round behind me and I just about hung on till the buzzer.';
+  await page.keyboard.type(words);
+  const next = page.getByRole('button', { name: /^Next doubtful one/ });
+  await expect(next).toBeVisible();
+  const read = page.getByRole('list', { name: 'As read' });
+  const chosen = read.locator('button.what[aria-expanded="true"]');
+  const seen: string[] = [];
+  for (let n = 0; n < 2; n++) {
+    await page.keyboard.press('Alt+n');
+    await expect(chosen).toBeFocused();
+    await expect(chosen).toContainText('doubtful');
+    seen.push(await chosen.innerText());
+    await page.getByRole('button', { name: 'it is right' }).click();
+    await expect(chosen).not.toContainText('doubtful');
+  }
+  expect(new Set(seen).size).toBe(2);
+  await page.keyboard.press('Control+Enter');
+  await saved(page);
+  const session = (await demo.get<Listed>('/api/sessions?size=1')).items[0]!;
+  const moments = session.rolls[0]!.exchanges.flatMap((e) => e.moments as { sure?: boolean }[]);
+  expect(session.rolls[0]!.told).toBe(words);
+  expect(moments.filter((m) => m.sure !== false).length).toBeGreaterThanOrEqual(2);
+});
+
 test('building and telling mix on one roll, and several told rolls become several', async ({ page, demo }) => {
   await openRoll(page, demo.url);
   await did(page, /^What (?!I did)\w+ did$/, 'Single-leg takedown').click();

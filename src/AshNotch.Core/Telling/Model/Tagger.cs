@@ -23,6 +23,7 @@ internal sealed class Tagger
     private const double Least = 0.06;
 
     private const int Longest = 14;
+    private const int Close = 5;
     private const int MostOfSpan = 4;
 
     private readonly ReaderModel model;
@@ -87,6 +88,14 @@ internal sealed class Tagger
     public IEnumerable<Hit> Propose(IReadOnlyList<Hit> hits)
     {
         var listed = hits.Where(h => h.Meaning.Kind == MeaningKind.Technique).ToLookup(h => h.Meaning.Id);
+        // What is named in so many words close by, the technique or the place that it leads to, is not told by odd words as well.
+        var named = hits.Where(h => h.Cost < 0.5)
+            .SelectMany(h =>
+                h.Meaning.Kind == MeaningKind.Technique ? [(h.Meaning.Id, Hit: h)]
+                : h.Meaning.Kind == MeaningKind.Position ? Arrivals.At(h.Meaning.Id).Select(id => (Id: id, Hit: h))
+                : []
+            )
+            .ToLookup(n => n.Id, n => n.Hit);
         foreach (var tag in Tags)
         {
             var best = tag
@@ -95,7 +104,10 @@ internal sealed class Tagger
                 .OrderByDescending(t => t.P)
                 .Take(MostOfSpan);
             foreach (var (id, p) in best)
-                if (!listed[id].Any(h => h.From < tag.To && h.To > tag.From))
+                if (
+                    !listed[id].Any(h => h.From < tag.To && h.To > tag.From)
+                    && !named[id].Any(h => h.From < tag.To + Close && h.To > tag.From - Close)
+                )
                     yield return new Hit(tag.From, tag.To, new Meaning(MeaningKind.Technique, id), 2, Math.Min(3, -Math.Log(p)), false, [])
                     {
                         Tagged = true,

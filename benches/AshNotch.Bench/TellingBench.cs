@@ -63,6 +63,7 @@ internal static class TellingBench
             var (reader, accounts) = HandsOut.Without(group, _ => { });
             Score(reader, accounts);
             say($"group {group + 1} of {HandsOut.Groups}");
+            Table(all.TakeLast(accounts.Count));
             foreach (var line in losses ? HandsOut.Losses(reader, accounts) : [])
                 Console.WriteLine(line);
         }
@@ -115,7 +116,11 @@ internal static class TellingBench
         var fresh = AccountReader.Default;
         var made = first.Elapsed.TotalMilliseconds;
         fresh.Read("I passed.");
-        Console.WriteLine(FormattableString.Invariant($"the reader is made in {made:0} ms, its first account takes {first.Elapsed.TotalMilliseconds - made:0} ms"));
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"the reader is made in {made:0} ms, its first account takes {first.Elapsed.TotalMilliseconds - made:0} ms"
+            )
+        );
         Console.WriteLine("words   median ms   ms per 100 words");
         foreach (var length in new[] { 100, 500, 1000, 2500, 5000 })
         {

@@ -21,7 +21,7 @@ switch (args.FirstOrDefault())
         break;
     default:
         Console.WriteLine(
-            "./bench telling [hands [losses]|errors|times|train|probe [span]]: how well and how fast told accounts are read (hands: trained anew, each hand held out); train: write the weights"
+            "./bench telling [hands [losses]|errors|times|train|probe [span|without]]: how well and how fast told accounts are read (hands: trained anew, each hand held out); train: write the weights"
         );
         Console.WriteLine(
             "./bench judging [athletes=300] [seed=1] [rolls=48,96,192] [ends=0.5] [levels=0.3] [roads=0.6] [objective=submissions]: judgements against athletes whose truth is known"

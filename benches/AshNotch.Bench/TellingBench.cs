@@ -19,7 +19,7 @@ internal static class TellingBench
         else if (asked.Contains("train"))
             Train();
         else if (asked.Contains("probe"))
-            Training.Look(Corpus.Hands, asked.Contains("span") ? "span" : "mention", Say());
+            Probe.Print(Corpus.Hands, asked.ElementAtOrDefault(1) ?? "mention", Say());
         else if (!asked.Contains("times"))
             Own(AccountReader.Default, asked.Contains("errors"));
         if (asked.Count == 0 || asked.Contains("times"))

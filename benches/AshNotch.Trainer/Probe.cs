@@ -1,3 +1,4 @@
+using AshNotch.Core.Telling.Model;
 using AshNotch.Evaluation;
 
 namespace AshNotch.Trainer;
@@ -78,5 +79,104 @@ internal static class Probe
                 }
         });
         return (loss / of, (double)first / of, (double)four / of);
+    }
+
+    /// <summary>Prints how well single decisions are made, over a few settings of the fit, and (<c>without</c>) without each kind of feature.</summary>
+    public static void Print(IReadOnlyList<LabelledAccount> accounts, string what, Action<string> say)
+    {
+        if (what == "span")
+        {
+            var names = new Dictionary<ulong, string>();
+            var rows = TaggerTraining.SpanRows(accounts, names);
+            var index = FeatureTable.Index(rows.Select(r => r.Keys), 2);
+            foreach (var (rate, shrink, epochs) in new[] { (0.06, 0.01, 6), (0.06, 0.03, 6), (0.04, 0.01, 10) })
+            {
+                var (loss, first, four) = Multiclass(
+                    [.. rows.Select(r => (r.Hand, new Example(FeatureTable.Numbers(r.Keys, index), r.Technique, r.Weight)))],
+                    index.Count,
+                    TaggerTraining.Techniques.Count,
+                    rate,
+                    shrink,
+                    epochs
+                );
+                say(
+                    FormattableString.Invariant(
+                        $"span rate {rate} shrink {shrink} epochs {epochs}: loss {loss:0.000} first {first:0.000} four {four:0.000}"
+                    )
+                );
+            }
+
+            return;
+        }
+
+        var hands = accounts.Select(a => a.Hand).Distinct().Order(StringComparer.Ordinal).ToList();
+        var mentionNames = new Dictionary<ulong, string>();
+        var all = new List<(string Hand, ulong[] Keys, bool? Told, bool? Me, bool? Done)>();
+        for (var fold = 0; fold < Training.Folds; fold++)
+        {
+            var held = hands.Where((_, i) => i % Training.Folds == fold).ToHashSet();
+            var model = Training.Model(Training.Header() + TaggerTraining.Weights([.. accounts.Where(a => !held.Contains(a.Hand))]));
+            foreach (var hand in held)
+            {
+                var (found, names) = MentionTraining.Of([.. accounts.Where(a => a.Hand == hand)], model);
+                all.AddRange(found.Select(f => (hand, f.Keys, f.Told, f.Me, f.Done)));
+                foreach (var (key, name) in names)
+                    mentionNames.TryAdd(key, name);
+            }
+
+            say($"fold {fold + 1}");
+        }
+
+        var mentionIndex = FeatureTable.Index(all.Select(f => f.Keys), FeatureTable.LeastSeen);
+        List<(string, Example)> Rows(
+            Func<(string Hand, ulong[] Keys, bool? Told, bool? Me, bool? Done), bool?> label,
+            Dictionary<ulong, int> index
+        ) =>
+            [
+                .. all.Where(f => label(f) is not null)
+                    .Select(f => (f.Hand, new Example(FeatureTable.Numbers(f.Keys, index), label(f) == true ? 1 : 0))),
+            ];
+        var labels = new (string Name, Func<(string Hand, ulong[] Keys, bool? Told, bool? Me, bool? Done), bool?> Of)[]
+        {
+            ("told", f => f.Told),
+            ("me", f => f.Me),
+            ("done", f => f.Done),
+        };
+        foreach (var (name, of) in labels)
+        {
+            var rows = Rows(of, mentionIndex);
+            foreach (
+                var (rate, shrink, epochs) in new[] { (0.02, 0.02, 6), (0.01, 0.01, 6), (0.01, 0.01, 12), (0.005, 0.0, 8), (0.02, 0.1, 8) }
+            )
+            {
+                var (loss, right) = Binary(rows, mentionIndex.Count, rate, shrink, epochs);
+                say(
+                    FormattableString.Invariant(
+                        $"{name} rate {rate} shrink {shrink} epochs {epochs}: loss {loss:0.0000} right {right:0.000} of {rows.Count}"
+                    )
+                );
+            }
+        }
+
+        if (what != "without")
+            return;
+        foreach (var template in mentionNames.Values.Select(n => n[..n.IndexOf('=')]).Distinct().Order(StringComparer.Ordinal).ToList())
+        {
+            var kept = mentionIndex
+                .Where(i => !mentionNames[i.Key].StartsWith(template + "=", StringComparison.Ordinal))
+                .Select((i, n) => (i.Key, n))
+                .ToDictionary(i => i.Key, i => i.n);
+            say(
+                $"without {template}: "
+                    + string.Join(
+                        "; ",
+                        labels.Select(l =>
+                        {
+                            var (loss, right) = Binary(Rows(l.Of, kept), kept.Count, 0.015, 0.02, 6);
+                            return FormattableString.Invariant($"{l.Name} {loss:0.0000} {right:0.000}");
+                        })
+                    )
+            );
+        }
     }
 }

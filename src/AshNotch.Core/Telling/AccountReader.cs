@@ -94,7 +94,7 @@ public sealed class AccountReader
         var weighed = Weigh(seen, model).Select(m => m.Evidence).ToList();
         var story = new PathFinder(ground, fits, tokens, weighed).Best(start is { } s && ground.Has(s) ? s : null);
         var runnersUp = new RunnersUp(weighed);
-        var confidence = model.IsEmpty ? null : new Confidence(model, ground, weighed, MentionFeatures.StyleOf(tokens), names);
+        var confidence = model.IsEmpty ? null : new Confidence(model, ground, weighed, seen.Style, names);
         var (exchanges, positions) = Walk.Of(story, ground, fits, runnersUp.Of, confidence);
         var steps = Walk.Steps(story.Last);
         var facts = Facts.Of(tokens, grammar, steps.Where(s => s.Kind == StepKind.NextRoll).Select(s => s.Source.Start));
@@ -127,10 +127,10 @@ public sealed class AccountReader
     /// <param name="names">Takes the names of the features, for training; null to save the time.</param>
     internal IReadOnlyList<Mention> Weigh(Seen seen, ReaderModel learned, Dictionary<ulong, string>? names = null)
     {
-        var (grammar, hits, cueHits, bookCues) = seen;
+        var (grammar, hits) = (seen.Grammar, seen.Hits);
         var tagger = new Tagger(learned, new TokenFeatures(seen), grammar.Tokens.Count);
         List<Hit> all = [.. hits.Concat(tagger.Propose(hits)).OrderBy(h => h.From)];
-        var rules = new EvidenceReader(grammar, ground, all, cueHits);
+        var rules = new EvidenceReader(seen, ground, all);
         if (learned.IsEmpty && names is null)
             return [.. all.Select(h => new Mention(rules.Of(h), []))];
         var features = new MentionFeatures(seen, ground, all);

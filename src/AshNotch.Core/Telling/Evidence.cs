@@ -1,4 +1,5 @@
 using AshNotch.Core.Ground;
+using AshNotch.Core.Telling.Model;
 
 namespace AshNotch.Core.Telling;
 
@@ -29,13 +30,13 @@ internal sealed class EvidenceReader
     private readonly WhatBecame became;
     private readonly WhoHolds holds;
 
-    public EvidenceReader(Grammar grammar, GroundMap ground, IReadOnlyList<Hit> hits, IReadOnlyList<Hit> cues)
+    public EvidenceReader(Seen seen, GroundMap ground, IReadOnlyList<Hit> hits)
     {
-        this.grammar = grammar;
+        grammar = seen.Grammar;
         this.ground = ground;
         tokens = grammar.Tokens;
-        unreal = Unreality.Of(grammar, cues);
-        var clues = new Clues(grammar, hits, cues);
+        unreal = seen.Unreal;
+        var clues = new Clues(grammar, hits, seen.Cues);
         who = new WhoDidIt(clues);
         became = new WhatBecame(clues, who);
         holds = new WhoHolds(clues, ground);

@@ -18,6 +18,9 @@ internal sealed class FeatureBag(Dictionary<ulong, string>? names = null)
     /// <summary>Empties it for the next decision.</summary>
     public void Clear() => keys.Clear();
 
+    /// <summary>Adds a feature that is known by its key.</summary>
+    public void Add(ulong key) => keys.Add(key);
+
     /// <summary>Adds the feature <c>template=a|b</c>.</summary>
     public void Add(string template, ReadOnlySpan<char> a, ReadOnlySpan<char> b = default)
     {

@@ -1,12 +1,5 @@
 namespace AshNotch.Core.Telling.Model;
 
-/// <summary>What an account's words match.</summary>
-/// <param name="Grammar">The words and their light grammar.</param>
-/// <param name="Hits">The matches of techniques, positions and events.</param>
-/// <param name="Cues">The matches of words around them.</param>
-/// <param name="BookCues">The same from the phrase books, for the models only.</param>
-internal sealed record Seen(Grammar Grammar, IReadOnlyList<Hit> Hits, IReadOnlyList<Hit> Cues, IReadOnlyList<Hit> BookCues);
-
 /// <summary>A mention with its evidence and, for training, its features.</summary>
 internal sealed record Mention(Evidence Evidence, IReadOnlyList<ulong> Features);
 

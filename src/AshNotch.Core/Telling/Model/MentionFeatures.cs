@@ -26,16 +26,15 @@ internal sealed class MentionFeatures
     public MentionFeatures(Seen seen, GroundMap ground, IReadOnlyList<Hit> hits)
     {
         (grammar, this.ground, tokens) = (seen.Grammar, ground, seen.Grammar.Tokens);
-        var cues = seen.Cues;
         bookAt = new Hit?[tokens.Count + 1];
         foreach (var cue in seen.BookCues)
             bookAt[cue.From] = cue;
-        unreal = Unreality.Of(grammar, cues);
+        unreal = seen.Unreal;
         cueAt = new Hit?[tokens.Count + 1];
-        foreach (var cue in cues)
+        foreach (var cue in seen.Cues)
             cueAt[cue.From] = cue;
         named = [.. hits.Where(h => h.Cost < 0.5 || h.Tagged).OrderBy(h => h.From)];
-        style = StyleOf(tokens);
+        style = seen.Style;
     }
 
     /// <summary>Adds the features of a mention.</summary>
@@ -242,25 +241,6 @@ internal sealed class MentionFeatures
 
         if (seen == 0)
             bag.Add("next", "none");
-    }
-
-    /// <summary>How the account is written, as far as the models care.</summary>
-    internal static string StyleOf(IReadOnlyList<Token> tokens)
-    {
-        if (tokens.Count == 0)
-            return "none";
-        var (breaks, capitals, pronouns) = (0, 0, 0);
-        foreach (var token in tokens)
-        {
-            breaks += token.Before == Break.None ? 0 : 1;
-            capitals += token.Capital ? 1 : 0;
-            pronouns += Words.SubjectMe.Contains(token.Text) || Words.SubjectThem.Contains(token.Text) ? 1 : 0;
-        }
-
-        return breaks * 60 < tokens.Count ? "spoken"
-            : pronouns * 25 < tokens.Count ? "short"
-            : capitals * 60 < tokens.Count ? "small"
-            : "written";
     }
 
     private static int Level(Break before) =>

@@ -18,6 +18,7 @@ internal sealed class ReaderModel
     private readonly Dictionary<ulong, (ushort Technique, float Weight)[]> span = [];
 
     private readonly Dictionary<ulong, float> sure = [];
+    private readonly Dictionary<string, int> numbers = new(StringComparer.Ordinal);
 
     private ReaderModel() { }
 
@@ -32,6 +33,9 @@ internal sealed class ReaderModel
 
     /// <summary>The techniques that the tagger knows, by the number that the weights name them by.</summary>
     public IReadOnlyList<string> Techniques { get; private set; } = [];
+
+    /// <summary>The number of a technique; -1 for one that the tagger does not know.</summary>
+    public int NumberOf(string technique) => numbers.GetValueOrDefault(technique, -1);
 
     /// <summary>The lines at the head of the file, <c>name value</c>: what it was made from.</summary>
     public IReadOnlyDictionary<string, string> Header { get; private set; } = new Dictionary<string, string>();
@@ -153,6 +157,8 @@ internal sealed class ReaderModel
             model.SureFrom = double.Parse(from, CultureInfo.InvariantCulture);
         model.Header = header;
         model.Techniques = header.TryGetValue("techniques", out var ids) ? ids.Split(' ') : [];
+        foreach (var id in model.Techniques)
+            model.numbers[id] = model.numbers.Count;
         return model;
     }
 

@@ -80,7 +80,7 @@ internal sealed class Tagger
             tag ??= tagAt[at];
         }
 
-        var number = tag is null ? -1 : Number(hit.Meaning.Id);
+        var number = tag is null ? -1 : model.NumberOf(hit.Meaning.Id);
         return (sum / (hit.To - hit.From), number < 0 ? 0 : tag!.Techniques[number]);
     }
 
@@ -113,14 +113,6 @@ internal sealed class Tagger
                         Tagged = true,
                     };
         }
-    }
-
-    private int Number(string technique)
-    {
-        for (var i = 0; i < model.Techniques.Count; i++)
-            if (model.Techniques[i] == technique)
-                return i;
-        return -1;
     }
 
     private static double Logistic(double x) => 1 / (1 + Math.Exp(-x));

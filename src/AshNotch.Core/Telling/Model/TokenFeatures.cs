@@ -37,8 +37,8 @@ internal sealed class TokenFeatures
         foreach (var cue in books)
             for (var at = cue.From; at < cue.To; at++)
                 bookAt[at] ??= cue;
-        unreal = Unreality.Of(grammar, cues);
-        style = MentionFeatures.StyleOf(tokens);
+        unreal = seen.Unreal;
+        style = seen.Style;
     }
 
     /// <summary>Adds the features of a word.</summary>

@@ -108,6 +108,7 @@ public static class Server
         checkedOnes.MapPatterns();
         checkedOnes.MapLoad();
         checkedOnes.MapNiggles();
+        checkedOnes.MapCandidates();
         checkedOnes.MapBlocks();
         checkedOnes.MapTransfers();
         checkedOnes.MapBin();

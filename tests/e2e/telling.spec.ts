@@ -32,6 +32,7 @@ async function openRoll(page: import('@playwright/test').Page, url: string) {
   await page.goto(url + '/#/log');
   await page.getByRole('button', { name: 'Add a roll' }).click();
   await page.getByRole('button', { name: /Sunniva G\./ }).click();
+  await expect(page.getByRole('group', { name: 'How to log this roll' })).toBeVisible();
 }
 
 const techniques = (session: Session, roll = 0) =>

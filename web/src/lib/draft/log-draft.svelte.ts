@@ -1,5 +1,5 @@
 import { api, ApiFault, data, reach, send, sentences } from '../api/api.ts';
-import { drafts, keep, kept, type Draft } from './device.ts';
+import { drafts, keep, keepEntered, kept, type Draft } from './device.ts';
 import type { Partner, Session, SessionRead } from '../api/types.ts';
 import { today } from '../text/words.ts';
 
@@ -118,7 +118,7 @@ class LogDraft {
     this.show(draft, 'saved');
     await drafts.put(draft);
     for (const old of await drafts.where((d) => !d.dirty && d.id !== id)) await drafts.delete(old.id);
-    await keep('open-session', id);
+    await keepEntered('open-session', id);
     return true;
   }
 
@@ -160,7 +160,7 @@ class LogDraft {
   async finish(): Promise<void> {
     await this.settle();
     if (this.draft && !this.draft.dirty) await drafts.delete(this.draft.id);
-    await keep('open-session', null);
+    await keepEntered('open-session', null);
     this.draft = null;
     this.state = 'empty';
   }
@@ -207,7 +207,7 @@ class LogDraft {
       this.faults = [
         'This browser keeps nothing on the device (private window or no room), so stay on this page until it says saved.',
       ];
-    await keep('open-session', draft.id);
+    await keepEntered('open-session', draft.id);
     clearTimeout(this.timer);
     this.timer = setTimeout(() => void this.push(), 250);
   }

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { push } from 'svelte-spa-router';
   import { send, sentences } from '../../lib/api/api.ts';
-  import { keep, kept } from '../../lib/draft/device.ts';
+  import { keepEntered, kept } from '../../lib/draft/device.ts';
   import type { Candidate, DrillDay } from '../../lib/api/types.ts';
   import { today } from '../../lib/text/words.ts';
   import Notice from '../../parts/Notice.svelte';
@@ -27,7 +27,7 @@
     },
   );
   $effect(() => {
-    void keep('block-form', $state.snapshot({ days, weeks, style, edits }));
+    void keepEntered('block-form', $state.snapshot({ days, weeks, style, edits }));
   });
 
   const edit = (id: string, change: FocusEdit) => (edits = { ...edits, [id]: { ...edits[id], ...change } });

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { push } from 'svelte-spa-router';
   import { api, data, send, sentences } from '../../lib/api/api.ts';
-  import { keep, kept } from '../../lib/draft/device.ts';
+  import { keepEntered, kept } from '../../lib/draft/device.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
   import type { Block, DrillDay } from '../../lib/api/types.ts';
   import { dayWords, plural, today } from '../../lib/text/words.ts';
@@ -45,12 +45,12 @@
 
   // Half a change is kept until it is saved or dropped.
   $effect(() => {
-    if (form && JSON.stringify(form) !== untouched) void keep(place, $state.snapshot(form));
+    if (form && JSON.stringify(form) !== untouched) void keepEntered(place, $state.snapshot(form));
   });
 
   async function leave() {
     form = null;
-    await keep(place, null);
+    await keepEntered(place, null);
     await push(`/block/${encodeURIComponent(params.id)}`);
   }
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onMount, untrack } from 'svelte';
+  import { flushSync, onMount, untrack } from 'svelte';
   import { push, replace } from 'svelte-spa-router';
   import { send } from '../../lib/api/api.ts';
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
@@ -98,7 +98,7 @@
 
   async function startRoll(partner: Partner) {
     const id = crypto.randomUUID();
-    await logDraft.change((s) => {
+    const stored = logDraft.change((s) => {
       const last = s.rolls.at(-1);
       const next: Roll = {
         id,
@@ -117,6 +117,7 @@
     });
     rollId = id;
     step = 'roll';
+    await stored;
   }
 
   const changeRoll = (id: string, how: (r: Roll) => Roll) =>
@@ -162,7 +163,8 @@
     if (keyHelp.open || typing(e)) return;
     if (step === 'roll' && road === 'build' && e.key === 't' && !e.ctrlKey && !e.metaKey) {
       e.preventDefault();
-      road = 'tell';
+      // At once, so that what is typed right after lands in the box.
+      flushSync(() => (road = 'tell'));
     } else if (step === 'session' && e.key === 'n' && session) {
       e.preventDefault();
       step = 'partner';

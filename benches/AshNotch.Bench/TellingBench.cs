@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using System.Globalization;
+using AshNotch.Core.Log;
 using AshNotch.Core.Telling;
 using AshNotch.Evaluation;
 using AshNotch.Trainer;
@@ -11,11 +12,14 @@ internal static class TellingBench
 {
     private const int Rounds = 200;
     private const int WarmUps = 600;
+    private static readonly int[] Shares = [10, 20, 30, 40, 60, 80];
 
     public static void Run(IReadOnlyList<string> asked)
     {
         if (asked.Contains("hands"))
-            Hands(losses: asked.Contains("losses"));
+            Hands(asked);
+        else if (asked is ["read", var text, ..])
+            Read(text);
         else if (asked.Contains("train"))
             Train();
         else if (asked.Contains("probe"))
@@ -47,8 +51,10 @@ internal static class TellingBench
     }
 
     /// <summary>Trains five times, each time without a fifth of the hands, and scores those; the shipped weights on the accounts nobody trains on.</summary>
-    private static void Hands(bool losses)
+    private static void Hands(IReadOnlyList<string> asked)
     {
+        string? Asked(string name) => asked.FirstOrDefault(a => a.StartsWith(name, StringComparison.Ordinal))?[name.Length..];
+        var only = Asked("group=") is { } group ? int.Parse(group, CultureInfo.InvariantCulture) - 1 : (int?)null;
         var say = Say();
         var all = new List<(string, Score)>();
         void Score(AccountReader reader, IReadOnlyList<LabelledAccount> accounts)
@@ -58,13 +64,18 @@ internal static class TellingBench
             all.AddRange(accounts.Select((a, i) => (a.Hand, scores[i])));
         }
 
-        for (var group = 0; group < HandsOut.Groups; group++)
+        for (var number = 0; number < HandsOut.Groups; number++)
         {
-            var (reader, accounts) = HandsOut.Without(group, _ => { });
+            if (only is { } one && number != one)
+                continue;
+            var (reader, accounts) = HandsOut.Without(number, Asked("keep="), _ => { });
             Score(reader, accounts);
-            say($"group {group + 1} of {HandsOut.Groups}");
+            say($"group {number + 1} of {HandsOut.Groups}");
             Table(all.TakeLast(accounts.Count));
-            foreach (var line in losses ? HandsOut.Losses(reader, accounts) : [])
+            Curve(accounts, reader);
+            foreach (var line in asked.Contains("losses") ? HandsOut.Losses(reader, accounts) : [])
+                Console.WriteLine(line);
+            foreach (var line in asked.Contains("ends") ? accounts.SelectMany(a => Ends(a, reader)) : [])
                 Console.WriteLine(line);
         }
 
@@ -72,6 +83,59 @@ internal static class TellingBench
         all.Clear();
         Score(AccountReader.Default, [.. Corpus.Examples.Concat(Corpus.Own)]);
         Table(all);
+    }
+
+    // What is made of an account.
+    private static void Read(string text)
+    {
+        var told = AccountReader.Default.Read(text);
+        foreach (var exchange in told.Exchanges)
+        {
+            Console.WriteLine($"roll {exchange.Roll + 1}, from {exchange.Start}: ends {exchange.End?.Kind} {exchange.End?.By} {exchange.End?.Technique}");
+            foreach (var m in exchange.Moments)
+                Console.WriteLine(
+                    FormattableString.Invariant(
+                        $"  {m.Likely:0.00} {m.Moment.Actor} {m.Moment.Technique} {m.Moment.Outcome}: {text.Substring(m.Source.Start, m.Source.Length)}"
+                    )
+                );
+        }
+
+        foreach (var roll in told.Rolls)
+            Console.WriteLine($"{roll.Partner} {roll.Belt} {roll.Weight}: {roll.Source}");
+    }
+
+    // Of the moments that the reader trusts most, so many in 100 of all, how many are right.
+    private static void Curve(IReadOnlyList<LabelledAccount> accounts, AccountReader reader)
+    {
+        foreach (var hand in accounts.GroupBy(a => a.Hand).Append(accounts.GroupBy(_ => "all").Single()))
+        {
+            var moments = (
+                from account in hand
+                from moment in reader.Read(account.Text, account.Attire, account.Start).Exchanges.SelectMany(e => e.Moments)
+                orderby moment.Likely descending
+                select account.Moments.Any(g => Scorer.Fits(g, moment.Moment))
+            ).ToList();
+            double Right(int share) => moments.Take(Math.Max(1, moments.Count * share / 100)).Average(right => right ? 1.0 : 0);
+            Console.WriteLine(
+                $"{hand.Key, -36}right of the best "
+                    + string.Join("  ", Shares.Select(share => FormattableString.Invariant($"{share}%: {Right(share):0.00}")))
+            );
+        }
+    }
+
+    // The ends that were told and those that were read, of accounts where the taps differ.
+    private static IEnumerable<string> Ends(LabelledAccount account, AccountReader reader)
+    {
+        var told = reader.Read(account.Text, account.Attire, account.Start);
+        if (Scorer.Of(account, told).Taps is { Missed: 0, Extra: 0 })
+            return [];
+        static string Words(EndKind kind, Actor? by, string? technique) => $"{kind} {by} {technique}".Trim().ToLowerInvariant();
+        return
+        [
+            account.Text,
+            $"  told: {string.Join("; ", account.Ends.Select(e => Words(e.Kind, e.By, e.Technique)))}",
+            $"  read: {string.Join("; ", told.Exchanges.Select(e => e.End is { } end ? Words(end.Kind, end.By, end.Technique) : "-"))}",
+        ];
     }
 
     private static void Train()

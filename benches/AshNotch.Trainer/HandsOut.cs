@@ -1,4 +1,5 @@
 using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
 using AshNotch.Core.Telling;
 using AshNotch.Evaluation;
 
@@ -16,12 +17,26 @@ internal static class HandsOut
     public static IReadOnlySet<string> Group(int number) => Hands.Where((_, i) => i % Groups == number).ToHashSet();
 
     /// <summary>A reader that never saw the hands of a group, and their accounts.</summary>
-    public static (AccountReader Reader, IReadOnlyList<LabelledAccount> Accounts) Without(int number, Action<string> say)
+    /// <param name="number">The group, from 0.</param>
+    /// <param name="kept">A folder that keeps the weights, so that what is no training is scored again without one; null for none.</param>
+    /// <param name="say">Hears how it goes.</param>
+    public static (AccountReader Reader, IReadOnlyList<LabelledAccount> Accounts) Without(int number, string? kept, Action<string> say)
     {
         var group = Group(number);
-        var model = Training.Model(Training.Make([.. Corpus.Hands.Where(a => !group.Contains(a.Hand))], say));
-        return (new AccountReader(GroundMap.Default, PersonalWords.None, model), [.. Corpus.Hands.Where(a => group.Contains(a.Hand))]);
+        var file = kept is null ? null : Path.Combine(kept, $"without-group-{number + 1}.txt");
+        if (file is null || !File.Exists(file))
+        {
+            var made = Training.Make([.. Corpus.Hands.Where(a => !group.Contains(a.Hand))], say);
+            if (file is null)
+                return (new AccountReader(GroundMap.Default, PersonalWords.None, Training.Model(made)), Of(group));
+            Directory.CreateDirectory(kept!);
+            File.WriteAllText(file, made);
+        }
+
+        return (new AccountReader(GroundMap.Default, PersonalWords.None, Training.Model(File.ReadAllText(file))), Of(group));
     }
+
+    private static IReadOnlyList<LabelledAccount> Of(IReadOnlySet<string> group) => [.. Corpus.Hands.Where(a => group.Contains(a.Hand))];
 
     /// <summary>
     /// Where moments with words of their own are lost: no mention at all, mentions of other techniques only, not taken for told,
@@ -30,18 +45,26 @@ internal static class HandsOut
     public static IEnumerable<string> Losses(AccountReader reader, IReadOnlyList<LabelledAccount> accounts) =>
         accounts
             .GroupBy(a => a.Hand)
-            .Select(hand =>
+            .SelectMany(hand =>
             {
-                var losses = hand.SelectMany(a => Losses(reader, a)).GroupBy(l => l).OrderBy(g => g.Key, StringComparer.Ordinal);
-                return $"{hand.Key}: {string.Join("; ", losses.Select(l => $"{l.Key[2..]} {l.Count()}"))}";
+                string Line(string what, Func<GoldMoment, bool> which)
+                {
+                    var losses = hand.SelectMany(a => Losses(reader, a, which)).GroupBy(l => l).OrderBy(g => g.Key, StringComparer.Ordinal);
+                    return $"{hand.Key}, {what}: {string.Join("; ", losses.Select(l => $"{l.Key[2..]} {l.Count()}"))}";
+                }
+
+                return new[] { Line("moments", _ => true), Line("submissions tapped to", IsTap) };
             });
 
-    private static IEnumerable<string> Losses(AccountReader reader, LabelledAccount account)
+    private static bool IsTap(GoldMoment moment) =>
+        moment.Outcome == Outcome.Done && GroundMap.Default.Technique(moment.Techniques[0])?.Finishes() == true;
+
+    private static IEnumerable<string> Losses(AccountReader reader, LabelledAccount account, Func<GoldMoment, bool> which)
     {
         var tokens = Tokens.Of(account.Text);
         var mentions = reader.Mentions(account.Text, account.Attire);
         var got = reader.Read(account.Text, account.Attire, account.Start).Exchanges.SelectMany(e => e.Moments).ToList();
-        foreach (var gold in account.Moments.Where(m => m.Quoted && !m.Optional))
+        foreach (var gold in account.Moments.Where(m => m.Quoted && !m.Optional && which(m)))
         {
             bool Over(Span span) => span.Start < gold.QuoteAt + gold.QuoteLength && span.End > gold.QuoteAt;
             var best = got.Where(g => Over(g.Source))

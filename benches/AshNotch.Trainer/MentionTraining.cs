@@ -7,8 +7,9 @@ namespace AshNotch.Trainer;
 
 /// <summary>What was found of mentions in some accounts.</summary>
 /// <param name="Rows">The mentions.</param>
+/// <param name="Taps">Words that may be taps.</param>
 /// <param name="Names">The names of their features.</param>
-internal sealed record Found(List<MentionRow> Rows, Dictionary<ulong, string> Names)
+internal sealed record Found(List<MentionRow> Rows, List<MentionRow> Taps, Dictionary<ulong, string> Names)
 {
     /// <summary>All names of several.</summary>
     public static Dictionary<ulong, string> Joined(Found[] found) =>
@@ -26,6 +27,7 @@ internal static class MentionTraining
     {
         var names = new Dictionary<ulong, string>();
         var found = new List<MentionRow>();
+        var taps = new List<MentionRow>();
         foreach (var account in accounts)
         {
             var tokens = Tokens.Of(account.Text);
@@ -33,6 +35,12 @@ internal static class MentionTraining
             foreach (var mention in Training.Rules.Weigh(seen, tagger, names).Where(m => m.Features.Count > 0))
             {
                 var hit = mention.Evidence.Hit;
+                if (TapHints.May(hit))
+                {
+                    taps.Add(TapTraining.Row(mention, tokens, account));
+                    continue;
+                }
+
                 var span = new Span(tokens[hit.From].Source.Start, tokens[hit.To - 1].Source.End - tokens[hit.From].Source.Start);
                 var over = account.Moments.Where(m => Training.Overlaps(span, m)).ToList();
                 var same = over.Where(m => m.Techniques.Contains(hit.Meaning.Id)).ToList();
@@ -48,7 +56,7 @@ internal static class MentionTraining
             }
         }
 
-        return new Found(found, names);
+        return new Found(found, taps, names);
     }
 
     /// <summary>What they all say; null when there are none or they differ.</summary>

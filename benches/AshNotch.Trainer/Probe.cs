@@ -118,7 +118,7 @@ internal static class Probe
             var model = Training.Model(Training.Header() + TaggerTraining.Weights([.. accounts.Where(a => !held.Contains(a.Hand))]));
             foreach (var hand in held)
             {
-                var (found, names) = MentionTraining.Of([.. accounts.Where(a => a.Hand == hand)], model);
+                var (found, _, names) = MentionTraining.Of([.. accounts.Where(a => a.Hand == hand)], model);
                 all.AddRange(found.Select(f => (hand, f.Keys, f.Told, f.Me, f.Done)));
                 foreach (var (key, name) in names)
                     mentionNames.TryAdd(key, name);

@@ -41,6 +41,8 @@ internal static class Training
         string Without(int fold, Found[] found, Dictionary<ulong, string> names, string part) =>
             MentionTraining.Weights([.. found.Where((_, i) => i != fold).SelectMany(m => m.Rows)], names, part);
         string Whole(Found[] found, Dictionary<ulong, string> names, string part) => Without(-1, found, names, part);
+        string Taps(int fold, Found[] found, Dictionary<ulong, string> names) =>
+            MentionTraining.Weights([.. found.Where((_, i) => i != fold).SelectMany(m => m.Taps)], names, "tap");
         var names = Found.Joined(mentions);
         var alone = Enumerable.Range(0, Folds).Select(fold => Without(fold, mentions, names, "mention")).ToList();
         say?.Invoke("mentions");
@@ -53,7 +55,9 @@ internal static class Training
         var sureNames = new Dictionary<ulong, string>();
         for (var fold = 0; fold < Folds; fold++)
         {
-            var model = Model(Header() + alone[fold] + Without(fold, stories, storyNames, "story") + taggers[fold]);
+            var model = Model(
+                Header() + alone[fold] + Without(fold, stories, storyNames, "story") + Taps(fold, stories, storyNames) + taggers[fold]
+            );
             var reader = new AccountReader(GroundMap.Default, PersonalWords.None, model);
             foreach (var account in accounts.Where(Held(fold)))
                 readings.Add((account, reader.Read(account.Text, account.Attire, account.Start, t => t, sureNames)));
@@ -65,6 +69,7 @@ internal static class Training
             + Header()
             + Whole(mentions, names, "mention")
             + Whole(stories, storyNames, "story")
+            + Taps(-1, stories, storyNames)
             + sure
             + tagger;
     }

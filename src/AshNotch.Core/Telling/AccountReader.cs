@@ -26,6 +26,7 @@ public sealed class AccountReader
     private readonly GroundMap ground;
     private readonly Lexicon lexicon = new();
     private readonly Lexicon cues = new();
+    private readonly Lexicon tapHints = new();
     private readonly NearWords near;
     private readonly Fits fits;
     private readonly ReaderModel model;
@@ -52,6 +53,7 @@ public sealed class AccountReader
         Fill("telling/positions.txt", MeaningKind.Position, lexicon);
         Fill("telling/events.txt", MeaningKind.Event, lexicon);
         Fill("telling/cues.txt", MeaningKind.Cue, cues);
+        Fill("telling/tap-hints.txt", MeaningKind.Event, tapHints);
         foreach (var technique in ground.Techniques)
             Names(technique.Name, technique.Aliases, new Meaning(MeaningKind.Technique, technique.Id));
         foreach (var position in ground.Positions)
@@ -91,11 +93,23 @@ public sealed class AccountReader
         var tokens = watched(Tokens.Of(read));
         var seen = Look(tokens, attire);
         var grammar = seen.Grammar;
-        var weighed = Weigh(seen, model).Select(m => m.Evidence).ToList();
-        var story = new PathFinder(ground, fits, tokens, weighed).Best(start is { } s && ground.Has(s) ? s : null);
+        var mentions = Weigh(seen, model);
+        var weighed = mentions.Select(m => m.Evidence).ToList();
+        Spot? known = start is { } s && ground.Has(s) ? s : null;
+        Story Best(IReadOnlyList<Evidence> evidence, int beam) => new PathFinder(ground, fits, tokens, evidence, beam).Best(known);
+        var story = Best(weighed, Weights.Beam);
         var runnersUp = new RunnersUp(weighed);
-        var confidence = model.IsEmpty ? null : new Confidence(model, ground, weighed, seen.Style, names);
-        var (exchanges, positions) = Walk.Of(story, ground, fits, runnersUp.Of, confidence);
+        var confidence = model.IsEmpty
+            ? null
+            : new Confidence(
+                model,
+                ground,
+                weighed,
+                seen.Style,
+                new Committee(mentions, evidence => Best(evidence, Weights.QuickBeam)),
+                names
+            );
+        var (exchanges, positions) = Walk.Of(story, tokens, ground, fits, runnersUp.Of, confidence);
         var steps = Walk.Steps(story.Last);
         var facts = Facts.Of(tokens, grammar, steps.Where(s => s.Kind == StepKind.NextRoll).Select(s => s.Source.Start));
         exchanges = Details.Of(exchanges, tokens);
@@ -113,12 +127,15 @@ public sealed class AccountReader
     internal Seen Look(IReadOnlyList<Token> tokens, Attire? attire)
     {
         var grammar = Grammar.Of(tokens, lexicon);
-        return new Seen(
-            grammar,
-            Hits(tokens, grammar, attire, books: training || !model.IsEmpty),
-            Longest(FindAll(tokens, grammar.Names, cues)),
-            Longest(FindAll(tokens, grammar.Names, PhraseBook.Cues))
-        );
+        var books = Longest(FindAll(tokens, grammar.Names, PhraseBook.Cues));
+        var hits = Hits(tokens, grammar, attire, books: training || !model.IsEmpty);
+        return new Seen(grammar, hits, Longest(FindAll(tokens, grammar.Names, cues)), books)
+        {
+            TapHints =
+                training || model.WeighsTaps
+                    ? [.. TapHints.Of(hits, [.. books, .. Longest(FindAll(tokens, grammar.Names, tapHints))])]
+                    : [],
+        };
     }
 
     /// <summary>Every mention with its evidence, in order of its first word: what the rules say, and what the model has learned.</summary>
@@ -129,8 +146,9 @@ public sealed class AccountReader
     {
         var (grammar, hits) = (seen.Grammar, seen.Hits);
         var tagger = new Tagger(learned, new TokenFeatures(seen), grammar.Tokens.Count);
-        List<Hit> all = [.. hits.Concat(tagger.Propose(hits)).OrderBy(h => h.From)];
-        var rules = new EvidenceReader(seen, ground, all);
+        List<Hit> told = [.. hits.Concat(tagger.Propose(hits)).OrderBy(h => h.From)];
+        var rules = new EvidenceReader(seen, ground, told);
+        List<Hit> all = [.. told.Concat(seen.TapHints).OrderBy(h => h.From)];
         if (learned.IsEmpty && names is null)
             return [.. all.Select(h => new Mention(rules.Of(h), []))];
         var features = new MentionFeatures(seen, ground, all);
@@ -140,10 +158,11 @@ public sealed class AccountReader
         var first = new (double, double, double)[all.Count];
         for (var at = 0; at < all.Count; at++)
         {
-            if (all[at].Meaning.Kind != MeaningKind.Technique)
+            if (all[at].Meaning.Kind != MeaningKind.Technique && !TapHints.May(all[at]))
                 continue;
             features.Of(evidence[at], tagged[at], bags[at]);
-            first[at] = learned.OfMention(bags[at]);
+            if (all[at].Meaning.Kind == MeaningKind.Technique)
+                first[at] = learned.OfMention(bags[at]);
         }
 
         var story = learned.IsEmpty ? null : new StoryFeatures(ground, evidence, first);
@@ -152,13 +171,24 @@ public sealed class AccountReader
             .. all.Select(
                 (hit, at) =>
                 {
+                    if (story is not null && TapHints.May(hit))
+                    {
+                        story.OfEvent(at, bags[at]);
+                        return new Mention(
+                            learned.WeighsTaps ? Learned.Mixed(evidence[at], learned.OfTap(bags[at])) : evidence[at],
+                            bags[at].Keys
+                        );
+                    }
+
                     if (hit.Meaning.Kind != MeaningKind.Technique || story is null)
                         return new Mention(evidence[at], bags[at].Keys);
                     story.Of(at, bags[at]);
-                    return new Mention(
-                        Learned.Mixed(evidence[at], learned.OfStory(bags[at], first[at]), tagged[at], grammar.Tokens.Count),
-                        bags[at].Keys
-                    );
+                    var says = learned.OfStory(bags[at], first[at]);
+                    return new Mention(Learned.Mixed(evidence[at], says, tagged[at], grammar.Tokens.Count), bags[at].Keys)
+                    {
+                        Rules = evidence[at],
+                        Models = Learned.Alone(evidence[at], says, tagged[at]),
+                    };
                 }
             ),
         ];
@@ -249,7 +279,7 @@ public sealed class AccountReader
         var lookups = MostLookups;
         for (var at = 0; at < tokens.Count; at++)
             near.Find(tokens, at, odd, hits, ref lookups);
-        RollMarks.Find(tokens, hits);
+        Rounds.Find(tokens, grammar.Names, hits);
         return Outermost(WithoutIdleRepeats(Best([.. hits.Select(h => Weigh(h, tokens, grammar, attire))]), tokens, grammar), tokens.Count);
     }
 

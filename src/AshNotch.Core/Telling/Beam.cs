@@ -24,17 +24,17 @@ internal sealed class Beam : IEnumerable<Story>
             Add(story);
     }
 
-    /// <summary>The best of each kind, at most <see cref="Weights.Beam"/> of them, best first.</summary>
-    public IReadOnlyList<Story> Best()
+    /// <summary>The best of each kind, at most so many of them, best first.</summary>
+    public IReadOnlyList<Story> Best(int most)
     {
         if (stories.Count == 1)
             return stories;
         stories.Sort((a, b) => b.Score.CompareTo(a.Score));
         var seen = new HashSet<(Ground.Spot?, Log.Actor?, bool, string?, Log.Actor, Log.Outcome)>();
-        var kept = new List<Story>(Weights.Beam);
+        var kept = new List<Story>(most);
         foreach (var story in stories)
         {
-            if (story.Score < best - Weights.Hopeless || kept.Count == Weights.Beam)
+            if (story.Score < best - Weights.Hopeless || kept.Count == most)
                 break;
             if (seen.Add(story.Likeness))
                 kept.Add(story);

@@ -193,7 +193,16 @@ internal sealed class Fits(GroundMap ground)
     {
         if (last is not { Technique: { } before })
             return 0;
-        var answers = technique.Id switch
+        if (!Answers(technique, before))
+            return 0;
+        return last.Actor == actor ? -2.6
+            : last.Outcome == Outcome.Stopped ? 0.9
+            : -1.6;
+    }
+
+    /// <summary>Whether a technique is what one does against another: a sprawl against a shot, a defence against its attack.</summary>
+    public static bool Answers(Technique technique, Technique before) =>
+        technique.Id switch
         {
             "sprawl" => before.Id is "single-leg" or "double-leg" or "low-single" or "takedown" or "wrestle-up",
             "hide-the-heel" => before.Id.EndsWith("heel-hook", StringComparison.Ordinal),
@@ -205,10 +214,4 @@ internal sealed class Fits(GroundMap ground)
                 && technique.Id.EndsWith("-defence", StringComparison.Ordinal)
                 && before.Finishes(),
         };
-        if (!answers)
-            return 0;
-        return last.Actor == actor ? -2.6
-            : last.Outcome == Outcome.Stopped ? 0.9
-            : -1.6;
-    }
 }

@@ -94,7 +94,7 @@ internal sealed class Grammar
             var after = at + 1 < tokens.Count ? tokens[at + 1] : default;
             var lead = at > 0 ? tokens[at - 1].Text : "";
             if (
-                (token.Capital && inside && !token.Text.Any(char.IsDigit) && !AllCapitals(tokens, at))
+                (token.Capital && inside && !token.Text.Any(char.IsDigit) && !(token.Shouted && token.Source.Length < 4))
                 || (
                     token.Capital
                     && !inside
@@ -104,9 +104,11 @@ internal sealed class Grammar
                         || Verbal(after)
                         || after.Before is Break.Comma or Break.Clause
                         || Words.Joiners.Contains(after.Text)
+                        || after.Text == "first"
                     )
                 )
                 || lead is "with" or "against" or "vs" or "versus" or "named" or "called"
+                || (Counts(tokens, at - 1) && after.Text is not null && Follows(after.Text))
                 || (
                     after.Text is not null
                     && after.Before == Break.None
@@ -124,7 +126,16 @@ internal sealed class Grammar
         return names;
     }
 
-    private static bool AllCapitals(IReadOnlyList<Token> tokens, int at) => tokens[at].Source.Length < 4;
+    // "First farid i pull ...", "third one siti she shot": a word that nobody knows, counted, and then somebody who does something.
+    private static bool Counts(IReadOnlyList<Token> tokens, int at) =>
+        at >= 0
+        && (
+            Words.Numbers.ContainsKey(tokens[at].Text) && (tokens[at].Text != "one" || at == 0 || tokens[at].Before != Break.None)
+            || Words.GoesOn.Contains(tokens[at].Text) && tokens[at].Text != "and"
+            || tokens[at].Text == "one" && at > 0 && Words.Numbers.ContainsKey(tokens[at - 1].Text)
+        );
+
+    private static bool Follows(string word) => Words.SubjectMe.Contains(word) || Words.SubjectThem.Contains(word) || word == "we";
 
     private static bool Plain(Token token, Lexicon lexicon) =>
         Words.Everyday.Contains(token.Text)

@@ -70,9 +70,9 @@ internal sealed record Story(Step? Last, Spot? Spot, double Score)
 /// The best path through an account: a beam search over its words (after Viterbi, IEEE Trans. Inf. Theory 13 (1967) 260-269).
 /// A state is where the owner is, what was the last moment and whether a tap is due; a step reads a match as a moment, a
 /// place or an end, or passes over it. The score adds the words (<see cref="Evidence"/>) and the ground. Time grows linearly
-/// with the account: at each word at most <see cref="Weights.Beam"/> stories are kept.
+/// with the account: at each word at most so many stories are kept as the beam is wide.
 /// </summary>
-internal sealed class PathFinder(GroundMap ground, Fits fits, IReadOnlyList<Token> tokens, IReadOnlyList<Evidence> evidence)
+internal sealed class PathFinder(GroundMap ground, Fits fits, IReadOnlyList<Token> tokens, IReadOnlyList<Evidence> evidence, int beam)
 {
     private readonly Continuations continuations = new(ground, fits, tokens);
 
@@ -87,7 +87,7 @@ internal sealed class PathFinder(GroundMap ground, Fits fits, IReadOnlyList<Toke
         {
             if (beams[at] is not { } stories)
                 continue;
-            var kept = stories.Best();
+            var kept = stories.Best(beam);
             beams[at] = null;
             (beams[at + 1] ??= []).AddRange(kept);
             foreach (var one in byWord[at])
@@ -99,6 +99,6 @@ internal sealed class PathFinder(GroundMap ground, Fits fits, IReadOnlyList<Toke
             }
         }
 
-        return beams[tokens.Count]!.Best().Select(s => s.Pending is null ? s : s with { Score = s.Score - 0.3 }).MaxBy(s => s.Score)!;
+        return beams[tokens.Count]!.Best(beam).Select(s => s.Pending is null ? s : s with { Score = s.Score - 0.3 }).MaxBy(s => s.Score)!;
     }
 }

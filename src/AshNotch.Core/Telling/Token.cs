@@ -37,4 +37,8 @@ public readonly record struct Span(int Start, int Length)
 /// <param name="Source">Where it stands.</param>
 /// <param name="Before">What stands before it.</param>
 /// <param name="Capital">Whether it begins with a capital letter.</param>
-public readonly record struct Token(string Text, string Stem, Span Source, Break Before, bool Capital);
+public readonly record struct Token(string Text, string Stem, Span Source, Break Before, bool Capital)
+{
+    /// <summary>Whether it is all in capitals, as "RNC" is.</summary>
+    public bool Shouted { get; init; }
+}

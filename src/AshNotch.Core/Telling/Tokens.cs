@@ -104,8 +104,16 @@ public static class Tokens
         }
         else
         {
-            tokens.Add(Make(word, start, word.Length, before, capital));
+            tokens.Add(Make(word, start, word.Length, before, capital) with { Shouted = end - start > 1 && IsShouted(text, start, end) });
         }
+    }
+
+    private static bool IsShouted(string text, int start, int end)
+    {
+        for (var at = start; at < end; at++)
+            if (char.IsLower(text[at]))
+                return false;
+        return true;
     }
 
     private static Token Make(string word, int start, int length, Break before, bool capital) =>

@@ -5,7 +5,7 @@ using AshNotch.Core.Telling.Model;
 namespace AshNotch.Core.Telling;
 
 /// <summary>
-/// Turns the best path into exchanges: puts what was told late where it belongs, parts the exchanges at their ends, fills
+/// Turns the best path into exchanges: parts the exchanges at their ends, fills
 /// from and to, and marks what was not said as not sure.
 /// </summary>
 internal static class Walk
@@ -16,13 +16,14 @@ internal static class Walk
     /// <summary>The exchanges and the owner's spots.</summary>
     public static (IReadOnlyList<ToldExchange> Exchanges, IReadOnlyList<ToldSpot> Positions) Of(
         Story story,
+        IReadOnlyList<Token> tokens,
         GroundMap ground,
         Fits fits,
         Func<Step, IReadOnlyList<OtherReading>> others,
         Confidence? confidence
     )
     {
-        var steps = InOrder(Steps(story.Last));
+        var steps = TellingOrder.Of(Steps(story.Last), tokens);
         var writer = new Writer(ground, fits, others, confidence);
         for (var at = 0; at < steps.Count; at++)
             writer.Write(steps[at], at + 1 < steps.Count ? steps[at + 1] : null);
@@ -37,23 +38,6 @@ internal static class Walk
             steps.Add(step);
         steps.Reverse();
         return steps;
-    }
-
-    // "Ended up tapping to a guillotine. Before that ...": the later part comes first.
-    private static List<Step> InOrder(IReadOnlyList<Step> steps)
-    {
-        var start = steps.TakeWhile(s => s.Kind == StepKind.Start).ToList();
-        var parts = new List<List<Step>> { new() };
-        foreach (var step in steps.Skip(start.Count))
-        {
-            if (step.Kind == StepKind.Earlier)
-                parts.Add([]);
-            else
-                parts[^1].Add(step);
-        }
-
-        parts.Reverse();
-        return [.. start, .. parts.SelectMany(p => p)];
     }
 
     private sealed class Writer(GroundMap ground, Fits fits, Func<Step, IReadOnlyList<OtherReading>> others, Confidence? confidence)

@@ -106,7 +106,7 @@ internal static class Weights
     public const double TapFollows = 2.4;
 
     /// <summary>A submission read as done while the exchange goes on.</summary>
-    public const double NoTapFollows = 2.6;
+    public const double NoTapFollows = 0.8;
 
     /// <summary>A tap right after a try that is read as stopped.</summary>
     public const double TapUnexplained = 3.5;
@@ -194,4 +194,7 @@ internal static class Weights
 
     /// <summary>How many readings of the story are kept side by side.</summary>
     public const int Beam = 14;
+
+    /// <summary>The same where a reading is only a second opinion.</summary>
+    public const int QuickBeam = 5;
 }

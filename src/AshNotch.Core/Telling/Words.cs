@@ -6,282 +6,49 @@ namespace AshNotch.Core.Telling;
 /// <summary>Closed classes of English words that the reader goes by, and the list of everyday words.</summary>
 internal static class Words
 {
-    public static readonly FrozenSet<string> Mine = Set("my", "mine", "our");
-    public static readonly FrozenSet<string> Theirs = Set("his", "her", "hers", "their", "theirs");
-    public static readonly FrozenSet<string> ObjectMe = Set("me", "us", "myself");
-    public static readonly FrozenSet<string> ObjectThem = Set("him", "her", "them", "himself", "herself", "themselves", "themself");
-    public static readonly FrozenSet<string> SubjectMe = Set("i", "ive", "im", "id");
-    public static readonly FrozenSet<string> SubjectThem = Set("he", "she", "they", "hes", "shes", "theyre");
-    public static readonly FrozenSet<string> Prepositions = Set(
-        "with",
-        "on",
-        "to",
-        "of",
-        "by",
-        "from",
-        "into",
-        "against",
-        "over",
-        "under",
-        "behind",
-        "past",
-        "at",
-        "for",
-        "in",
-        "onto",
-        "around",
-        "off",
-        "vs",
-        "versus",
-        "near",
-        "off",
-        "than",
-        "like",
-        "w",
-        "as",
-        "about",
-        "beneath",
-        "upon",
-        "through",
-        "toward",
-        "towards"
-    );
+    private static readonly FrozenDictionary<string, string[]> Lists = Resource("telling/words.txt")
+        .Select(line => line.Split(" :: "))
+        .ToFrozenDictionary(line => line[0], line => line[1].Split(' '));
 
-    public static readonly FrozenSet<string> Joiners = Set(
-        "and",
-        "then",
-        "but",
-        "so",
-        "because",
-        "cause",
-        "while",
-        "when",
-        "where",
-        "before",
-        "after",
-        "until",
-        "till",
-        "though",
-        "although",
-        "since",
-        "once",
-        "who",
-        "which",
-        "that",
-        "as",
-        "whereupon",
-        "or",
-        "okay",
-        "ok",
-        "anyway",
-        "yeah",
-        "now",
-        "yet",
-        "whereas",
-        "if",
-        "til"
-    );
+    public static readonly FrozenSet<string> Mine = List("mine");
+    public static readonly FrozenSet<string> Theirs = List("theirs");
+    public static readonly FrozenSet<string> ObjectMe = List("object-me");
+    public static readonly FrozenSet<string> ObjectThem = List("object-them");
+    public static readonly FrozenSet<string> SubjectMe = List("subject-me");
+    public static readonly FrozenSet<string> SubjectThem = List("subject-them");
+    public static readonly FrozenSet<string> Prepositions = List("prepositions");
 
-    public static readonly FrozenSet<string> Causing = Set(
-        "let",
-        "mak",
-        "watch",
-        "felt",
-        "feel",
-        "saw",
-        "see",
-        "hear",
-        "notic",
-        "help",
-        "leav",
-        "keep",
-        "allow"
-    );
-    public static readonly FrozenSet<string> Opponents = Set(
-        "partner",
-        "opponent",
-        "guy",
-        "dude",
-        "girl",
-        "fella",
-        "bloke",
-        "lad",
-        "lady",
-        "man",
-        "woman",
-        "kid"
-    );
-    public static readonly FrozenSet<string> Others = Set(
-        "coach",
-        "professor",
-        "instructor",
-        "everybody",
-        "everyone",
-        "somebody",
-        "someone",
-        "people",
-        "nobody",
-        "teacher"
-    );
+    /// <summary>Between two moments these say that the second came first: "took the back off an arm drag".</summary>
+    public static readonly FrozenSet<string> TellsEarlier = List("tells-earlier");
 
-    public static readonly FrozenSet<string> Small = Set(
-        "a",
-        "an",
-        "the",
-        "this",
-        "that",
-        "my",
-        "his",
-        "her",
-        "hers",
-        "our",
-        "their",
-        "its",
-        "me",
-        "him",
-        "them",
-        "us",
-        "'s",
-        "own",
-        "left",
-        "right",
-        "near",
-        "far",
-        "other",
-        "top",
-        "bottom",
-        "same",
-        "both",
-        "one",
-        "first",
-        "second",
-        "trapped",
-        "free",
-        "lead",
-        "back",
-        "of",
-        "head",
-        "outside",
-        "inside",
-        "really",
-        "just",
-        "straight",
-        "then",
-        "up",
-        "like",
-        "sort",
-        "kind",
-        "little",
-        "nice",
-        "deep",
-        "tight",
-        "quick",
-        "full",
-        "whole",
-        "two",
-        "choking",
-        "old",
-        "big",
-        "near",
-        "hard",
-        "very"
-    );
+    /// <summary>Words that join clauses.</summary>
+    public static readonly FrozenSet<string> Joiners = List("joiners");
 
-    public static readonly FrozenSet<string> Function = Set(
-        "a",
-        "an",
-        "the",
-        "this",
-        "that",
-        "my",
-        "his",
-        "her",
-        "our",
-        "their",
-        "its",
-        "me",
-        "him",
-        "them",
-        "us",
-        "i",
-        "he",
-        "she",
-        "they",
-        "we",
-        "it",
-        "and",
-        "or",
-        "but",
-        "so",
-        "then",
-        "in",
-        "on",
-        "to",
-        "of",
-        "by",
-        "from",
-        "into",
-        "at",
-        "for",
-        "with",
-        "was",
-        "is",
-        "be",
-        "am",
-        "are",
-        "were",
-        "had",
-        "has",
-        "have",
-        "do",
-        "did",
-        "as",
-        "if",
-        "not",
-        "no",
-        "up",
-        "out",
-        "off",
-        "over",
-        "under",
-        "just",
-        "got",
-        "get",
-        "went",
-        "go",
-        "who",
-        "when",
-        "while",
-        "because",
-        "'s",
-        "'m",
-        "'d",
-        "'re",
-        "'ve",
-        "'ll",
-        "too",
-        "very",
-        "there",
-        "here",
-        "one",
-        "like",
-        "you",
-        "your",
-        "all",
-        "some",
-        "where",
-        "what",
-        "which",
-        "than",
-        "about",
-        "after",
-        "before",
-        "again",
-        "back",
-        "down",
-        "around",
-        "both"
-    );
+    public static readonly FrozenSet<string> Causing = List("causing");
+
+    /// <summary>"Then", "next": what may open another roll where a partner's name follows.</summary>
+    public static readonly FrozenSet<string> GoesOn = List("goes-on");
+
+    /// <summary>What may stand between such a word, or a number, and the name: "third one was with".</summary>
+    public static readonly FrozenSet<string> CountsOn = List("counts-on");
+
+    /// <summary>"Second", "next", "last" before <see cref="Rounds"/>.</summary>
+    public static readonly FrozenSet<string> FurtherRounds = List("further-rounds");
+
+    public static readonly FrozenSet<string> Rounds = List("rounds");
+    public static readonly FrozenSet<string> Against = List("against");
+
+    /// <summary>Words that count, and what.</summary>
+    public static readonly FrozenDictionary<string, int> Numbers = Lists["numbers"]
+        .Select(word => word.Split('='))
+        .ToFrozenDictionary(word => word[0], word => int.Parse(word[1], System.Globalization.CultureInfo.InvariantCulture));
+
+    public static readonly FrozenSet<string> Opponents = List("opponents");
+    public static readonly FrozenSet<string> Others = List("others");
+
+    public static readonly FrozenSet<string> Small = List("small");
+
+    public static readonly FrozenSet<string> Function = List("function");
 
     /// <summary>Stems of everyday words.</summary>
     public static readonly FrozenSet<string> Everyday = Resource("telling/everyday.txt")
@@ -298,5 +65,5 @@ internal static class Words
         return [.. reader.ReadToEnd().Split('\n').Where(line => line.Length > 0 && line[0] != '#')];
     }
 
-    private static FrozenSet<string> Set(params string[] words) => words.ToFrozenSet(StringComparer.Ordinal);
+    private static FrozenSet<string> List(string name) => Lists[name].ToFrozenSet(StringComparer.Ordinal);
 }

@@ -9,6 +9,7 @@ internal sealed class Confidence(
     GroundMap ground,
     IReadOnlyList<Evidence> evidence,
     string style,
+    Committee committee,
     Dictionary<ulong, string>? names
 )
 {
@@ -31,7 +32,7 @@ internal sealed class Confidence(
                     rival = Math.Min(rival, step.Evidence.Gain - other.Gain);
         var bag = new FeatureBag(names);
         var fit = step.From is { } from ? ground.Fit(step.Technique!, step.Actor == Actor.Me ? from : from.Mirror()) : -1;
-        SureFeatures.Of(step, next, rival, fit, style, bag);
+        SureFeatures.Of(step, next, rival, fit, style, committee.On(step), bag);
         return (1 / (1 + Math.Exp(-model.OfSure(bag))), bag.Keys);
     }
 }

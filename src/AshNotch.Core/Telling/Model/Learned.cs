@@ -1,7 +1,14 @@
 namespace AshNotch.Core.Telling.Model;
 
 /// <summary>A mention with its evidence and, for training, its features.</summary>
-internal sealed record Mention(Evidence Evidence, IReadOnlyList<ulong> Features);
+internal sealed record Mention(Evidence Evidence, IReadOnlyList<ulong> Features)
+{
+    /// <summary>What the rules alone make of it; null where no model has its say.</summary>
+    public Evidence? Rules { get; init; }
+
+    /// <summary>What the models make of it with hardly a word from the rules; null where they have nothing to say.</summary>
+    public Evidence? Models { get; init; }
+}
 
 /// <summary>How much what is learned counts beside the rules.</summary>
 internal static class Learned
@@ -16,13 +23,27 @@ internal static class Learned
         (double Told, double Me, double Done) learned,
         (double Told, double This) tagged,
         int words
-    )
-    {
-        var w =
+    ) =>
+        Mixed(
+            rules,
+            learned,
+            tagged,
             rules.Hit.Tagged ? Mixing.Tagged
-            : words < Mixing.FewWords ? Mixing.Sentence
-            : Mixing.Listed;
-        return rules with
+                : words < Mixing.FewWords ? Mixing.Sentence
+                : Mixing.Listed
+        );
+
+    /// <summary>The same with the rules hardly heard: a second opinion.</summary>
+    public static Evidence Alone(Evidence rules, (double Told, double Me, double Done) learned, (double Told, double This) tagged) =>
+        Mixed(rules, learned, tagged, Mixing.Alone);
+
+    private static Evidence Mixed(
+        Evidence rules,
+        (double Told, double Me, double Done) learned,
+        (double Told, double This) tagged,
+        Mixing w
+    ) =>
+        rules with
         {
             Learned = learned,
             Tagged = tagged,
@@ -30,7 +51,16 @@ internal static class Learned
             Me = (w.MeRules * rules.Me) + (w.Me * learned.Me),
             Done = (w.DoneRules * rules.Done) + (w.Done * learned.Done),
         };
-    }
+
+    /// <summary>Evidence of a tap with what the model says of it.</summary>
+    /// <param name="rules">What the rules say.</param>
+    /// <param name="learned">What the model says: log odds that it was one, and that the owner got it.</param>
+    public static Evidence Mixed(Evidence rules, (double Told, double Me) learned) =>
+        rules with
+        {
+            Gain = (Mixing.Tap.Gain * rules.Gain) + (Mixing.Tap.Told * learned.Told) + Mixing.Tap.Bias,
+            Me = (Mixing.Tap.MeRules * rules.Me) + (Mixing.Tap.Me * learned.Me),
+        };
 }
 
 /// <summary>
@@ -56,6 +86,12 @@ internal sealed record Mixing(double Gain, double Doubt, double Told, double Bia
 
     /// <summary>The same in a sentence or two.</summary>
     public static Mixing Sentence { get; } = new(0.4, 0.8, 0.7, 0.7, 1, 0.4, 0.5, 0.7);
+
+    /// <summary>For a second opinion that owes little to the rules.</summary>
+    public static Mixing Alone { get; } = new(0, 0, 1, 0.3, 0, 1, 0, 1);
+
+    /// <summary>For words that may be a tap.</summary>
+    public static Mixing Tap { get; } = new(0.3, 0.3, 0.8, 0, 0.4, 0.7, 0, 0);
 
     /// <summary>For mentions that the tagger proposes.</summary>
     public static Mixing Tagged { get; } = new(0.5, 0.5, 0.5, 0, 0.2, 1.05, 0.3, 1.15);

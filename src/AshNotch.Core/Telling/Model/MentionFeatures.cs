@@ -11,6 +11,7 @@ internal sealed class MentionFeatures
 {
     private const int FarthestBefore = 10;
     private const int FarthestAfter = 14;
+    private const int LongestSequel = 30;
 
     private static readonly string[] Crossed = ["", ",", ";", "."];
 
@@ -79,6 +80,8 @@ internal sealed class MentionFeatures
         bag.Add("last", tokens[hit.To - 1].Text);
         bag.Add("ending", End(tokens[hit.From].Text, 3), kind);
         Around(hit, kind, bag);
+        if (technique?.Finishes() == true)
+            Sequel(hit, bag);
         Persons(hit, technique, bag);
         Neighbours(hit, kind, bag);
     }
@@ -141,6 +144,27 @@ internal sealed class MentionFeatures
         bag.Add("after", hit.To < tokens.Count ? Crossed[Level(tokens[hit.To].Before)] : "end", kind);
         if (hit.To >= tokens.Count - 12)
             bag.Add("near-end", kind);
+    }
+
+    // What became of a submission may be told a few sentences later: a hand on the mat, a name, a laugh, going on.
+    private void Sequel(Hit hit, FeatureBag bag)
+    {
+        var end = Math.Min(tokens.Count, hit.To + LongestSequel);
+        for (var at = hit.To; at < end; at++)
+        {
+            bag.Add(at - hit.To < 10 ? "s10" : "s30", tokens[at].Stem);
+            if (at + 1 < end)
+                bag.Add("ss", tokens[at].Stem, tokens[at + 1].Stem);
+            if (WordClass.Of(tokens[at].Text).Fine is { Length: > 0 } fine)
+                bag.Add("sf", fine);
+            if (bookAt[at] is { } book)
+                bag.Add(at - hit.To < 10 ? "sk10" : "sk30", book.Meaning.Id);
+            if (cueAt[at] is { } cue)
+                bag.Add(at - hit.To < 10 ? "sc10" : "sc30", cue.Meaning.Id);
+        }
+
+        if (end == tokens.Count)
+            bag.Add("s.end", Small((end - hit.To) / 4));
     }
 
     private void Persons(Hit hit, Technique? technique, FeatureBag bag)

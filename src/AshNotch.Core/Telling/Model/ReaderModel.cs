@@ -17,6 +17,7 @@ internal sealed class ReaderModel
     private readonly Dictionary<ulong, (float Inside, float Begins)> token = [];
     private readonly Dictionary<ulong, (ushort Technique, float Weight)[]> span = [];
 
+    private readonly Dictionary<ulong, (float Told, float Me, float Done)> tap = [];
     private readonly Dictionary<ulong, float> sure = [];
     private readonly Dictionary<string, int> numbers = new(StringComparer.Ordinal);
 
@@ -46,6 +47,12 @@ internal sealed class ReaderModel
     /// <summary>The same with the story around it; what the first look says where there is no model of stories yet.</summary>
     public (double Told, double Me, double Done) OfStory(FeatureBag bag, (double Told, double Me, double Done) first) =>
         story.Count == 0 ? first : Sum(story, bag);
+
+    /// <summary>Whether it has learned what a tap looks like.</summary>
+    public bool WeighsTaps => tap.Count > 0;
+
+    /// <summary>Log odds that words tell a tap, and that the owner got it.</summary>
+    public (double Told, double Me) OfTap(FeatureBag bag) => Sum(tap, bag) is var (told, me, _) ? (told, me) : default;
 
     private static (double Told, double Me, double Done) Sum(Dictionary<ulong, (float Told, float Me, float Done)> weights, FeatureBag bag)
     {
@@ -135,6 +142,10 @@ internal sealed class ReaderModel
                 case "story":
                     var (storyKey, x, y, z) = Three(line);
                     model.story[storyKey] = (x, y, z);
+                    break;
+                case "tap":
+                    var (tapKey, tapTold, tapMe, _) = Three(line);
+                    model.tap[tapKey] = (tapTold, tapMe, 0);
                     break;
                 case "token":
                     var (name, inside, begins, _) = Three(line);

@@ -7,6 +7,9 @@ namespace AshNotch.Core.Telling.Model;
 /// <param name="BookCues">The same from the phrase books, for the models only.</param>
 internal sealed record Seen(Grammar Grammar, IReadOnlyList<Hit> Hits, IReadOnlyList<Hit> Cues, IReadOnlyList<Hit> BookCues)
 {
+    /// <summary>Words that may say that somebody gave up, for the models only.</summary>
+    public IReadOnlyList<Hit> TapHints { get; init; } = [];
+
     /// <summary>For each word, whether it is no part of what happened.</summary>
     public bool[] Unreal { get; } = Unreality.Of(Grammar, Cues);
 

@@ -66,6 +66,32 @@ internal sealed class StoryFeatures
         );
     }
 
+    /// <summary>Adds what the story says of words that may be a tap.</summary>
+    public void OfEvent(int at, FeatureBag bag)
+    {
+        var hit = all[at].Hit;
+        Beside("p", before[at].Mention, hit, bag);
+        Beside("pp", before[at].Other, hit, bag);
+        Beside("n", after[at].Mention, hit, bag);
+        if (before[at].Mention >= 0 && after[at].Mention >= 0)
+            bag.Add("p.n", Say(before[at].Mention), Say(after[at].Mention));
+    }
+
+    private void Beside(string which, int mention, Hit hit, FeatureBag bag)
+    {
+        if (mention < 0)
+        {
+            bag.Add("e." + which, "none");
+            return;
+        }
+
+        var other = all[mention].Hit;
+        var apart = other.From < hit.From ? hit.From - other.To : other.From - hit.To;
+        bag.Add("e." + which, Say(mention), apart <= 6 ? "6" : apart <= 20 ? "20" : "more");
+        bag.Add("e." + which + ".me", Step(first[mention].Me, 1), ground.Technique(other.Meaning.Id)!.Finishes() ? "sub" : "");
+        bag.Add("e." + which + ".done", Step(first[mention].Done, 1), ground.Technique(other.Meaning.Id)!.Finishes() ? "sub" : "");
+    }
+
     // Of mentions over the same words, the one most likely told; as many as do not overlap.
     private List<int> Told()
     {

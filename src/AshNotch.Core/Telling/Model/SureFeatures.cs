@@ -12,8 +12,17 @@ internal static class SureFeatures
     /// <param name="rival">How much the best other technique over the same words lies behind, in log odds; infinite without one.</param>
     /// <param name="fit">How usual it is for the doer to start it there, 0 to 1; below zero when where they were is not known.</param>
     /// <param name="style">How the account is written.</param>
+    /// <param name="agree">How far other readings of the account agree.</param>
     /// <param name="bag">Takes them.</param>
-    public static void Of(Step step, Step? next, double rival, double fit, string style, FeatureBag bag)
+    public static void Of(
+        Step step,
+        Step? next,
+        double rival,
+        double fit,
+        string style,
+        Agreement agree,
+        FeatureBag bag
+    )
     {
         var evidence = step.Evidence!;
         var (told, me, done) = evidence.Learned ?? default;
@@ -55,6 +64,16 @@ internal static class SureFeatures
                 : step.ToGuessed ? "guessed"
                 : "known"
         );
+        bag.Add("agree.rules", agree.Rules, source);
+        bag.Add("agree.models", agree.Models, source);
+        bag.Add("agree", agree.Rules, agree.Models);
+        bag.Add("agree.told", agree.Rules == "same" && agree.Models == "same" ? "both" : agree.Models, Step(told, 1));
+        var share = Number((int)Math.Round(agree.Share * 4));
+        bag.Add("share", share);
+        bag.Add("share.rules", share, agree.Rules);
+        bag.Add("share.models", share, agree.Models);
+        bag.Add("share.source", share, source);
+        bag.Add("share.told", share, Step(told, 1));
         bag.Add("fits", fit < 0 ? "unknown" : Step(fit, 0.25));
         bag.Add("next", next?.Kind.ToString() ?? "nothing", next?.Kind == StepKind.End ? next.End.ToString() : "");
         bag.Add("before", step.Last?.Kind.ToString() ?? "nothing");

@@ -2,6 +2,9 @@ using System.Diagnostics;
 using System.Globalization;
 using AshNotch.Core.Log;
 using AshNotch.Core.Telling;
+using AshNotch.Core.Telling.Decoding;
+using AshNotch.Core.Telling.Phrases;
+using AshNotch.Core.Telling.Text;
 using AshNotch.Evaluation;
 using AshNotch.Trainer;
 
@@ -91,7 +94,9 @@ internal static class TellingBench
         var told = AccountReader.Default.Read(text);
         foreach (var exchange in told.Exchanges)
         {
-            Console.WriteLine($"roll {exchange.Roll + 1}, from {exchange.Start}: ends {exchange.End?.Kind} {exchange.End?.By} {exchange.End?.Technique}");
+            Console.WriteLine(
+                $"roll {exchange.Roll + 1}, from {exchange.Start}: ends {exchange.End?.Kind} {exchange.End?.By} {exchange.End?.Technique}"
+            );
             foreach (var m in exchange.Moments)
                 Console.WriteLine(
                     FormattableString.Invariant(
@@ -100,6 +105,8 @@ internal static class TellingBench
                 );
         }
 
+        foreach (var line in AccountReader.Default.Explain(text))
+            Console.WriteLine($"    {line}");
         foreach (var roll in told.Rolls)
             Console.WriteLine($"{roll.Partner} {roll.Belt} {roll.Weight}: {roll.Source}");
     }

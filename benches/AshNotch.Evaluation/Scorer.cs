@@ -1,6 +1,7 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 using AshNotch.Core.Telling;
+using AshNotch.Core.Telling.Decoding;
 
 namespace AshNotch.Evaluation;
 

@@ -1,6 +1,10 @@
 using AshNotch.Core.Log;
 using AshNotch.Core.Telling;
+using AshNotch.Core.Telling.Decoding;
+using AshNotch.Core.Telling.Features;
 using AshNotch.Core.Telling.Model;
+using AshNotch.Core.Telling.Phrases;
+using AshNotch.Core.Telling.Text;
 using AshNotch.Evaluation;
 
 namespace AshNotch.Trainer;

@@ -1,4 +1,4 @@
-using AshNotch.Core.Telling.Model;
+using AshNotch.Core.Telling.Decoding;
 using AshNotch.Evaluation;
 
 namespace AshNotch.Trainer;

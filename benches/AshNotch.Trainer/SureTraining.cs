@@ -1,4 +1,5 @@
 using AshNotch.Core.Telling;
+using AshNotch.Core.Telling.Decoding;
 using AshNotch.Evaluation;
 
 namespace AshNotch.Trainer;

@@ -1,6 +1,11 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Telling;
+using AshNotch.Core.Telling.Decoding;
+using AshNotch.Core.Telling.Features;
 using AshNotch.Core.Telling.Model;
+using AshNotch.Core.Telling.Phrases;
+using AshNotch.Core.Telling.Syntax;
+using AshNotch.Core.Telling.Text;
 using AshNotch.Evaluation;
 
 namespace AshNotch.Trainer;

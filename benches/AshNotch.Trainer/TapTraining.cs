@@ -1,7 +1,10 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 using AshNotch.Core.Telling;
+using AshNotch.Core.Telling.Features;
 using AshNotch.Core.Telling.Model;
+using AshNotch.Core.Telling.Phrases;
+using AshNotch.Core.Telling.Text;
 using AshNotch.Evaluation;
 
 namespace AshNotch.Trainer;
@@ -23,9 +26,7 @@ internal static class TapTraining
         var by = new List<Actor>();
         foreach (var end in account.Ends.Where(e => e.Kind == EndKind.Tap))
         {
-            var moments = account
-                .Moments.Where(m => m.Quoted && m.Outcome == Outcome.Done && m.Actor == end.By && Ends(m, end))
-                .ToList();
+            var moments = account.Moments.Where(m => m.Quoted && m.Outcome == Outcome.Done && m.Actor == end.By && Ends(m, end)).ToList();
             open |= moments.Count == 0;
             if (moments.Any(m => Within(at, m, account)))
                 by.Add(end.By!.Value);

@@ -2,7 +2,11 @@ using System.IO.Compression;
 using System.Security.Cryptography;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Telling;
+using AshNotch.Core.Telling.Decoding;
+using AshNotch.Core.Telling.Features;
 using AshNotch.Core.Telling.Model;
+using AshNotch.Core.Telling.Syntax;
+using AshNotch.Core.Telling.Text;
 using AshNotch.Evaluation;
 
 namespace AshNotch.Trainer;

@@ -2,6 +2,8 @@ using System.Globalization;
 using System.Numerics.Tensors;
 using System.Text.Json;
 using AshNotch.Core.Telling;
+using AshNotch.Core.Telling.Phrases;
+using AshNotch.Core.Telling.Text;
 using AshNotch.Evaluation;
 
 namespace AshNotch.Trainer;

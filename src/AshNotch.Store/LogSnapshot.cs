@@ -4,6 +4,7 @@ using AshNotch.Core.Judging.Patterns;
 using AshNotch.Core.Load;
 using AshNotch.Core.Log;
 using AshNotch.Core.Telling;
+using AshNotch.Core.Telling.Text;
 using Microsoft.Data.Sqlite;
 
 namespace AshNotch.Store;

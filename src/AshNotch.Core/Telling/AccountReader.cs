@@ -1,7 +1,13 @@
 using System.Collections.Concurrent;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
+using AshNotch.Core.Telling.Decoding;
+using AshNotch.Core.Telling.Features;
 using AshNotch.Core.Telling.Model;
+using AshNotch.Core.Telling.Phrases;
+using AshNotch.Core.Telling.Syntax;
+using AshNotch.Core.Telling.Text;
+using AshNotch.Core.Telling.Timeline;
 
 namespace AshNotch.Core.Telling;
 

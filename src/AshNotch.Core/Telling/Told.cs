@@ -1,5 +1,7 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
+using AshNotch.Core.Telling.Text;
+using AshNotch.Core.Telling.Timeline;
 
 namespace AshNotch.Core.Telling;
 

@@ -1,6 +1,8 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 using AshNotch.Core.Telling;
+using AshNotch.Core.Telling.Text;
+using AshNotch.Core.Telling.Timeline;
 using AshNotch.Formats;
 using AshNotch.Store;
 using AshNotch.Web.Guards;

@@ -4,6 +4,7 @@ using AshNotch.Core.Judging;
 using AshNotch.Core.Judging.Patterns;
 using AshNotch.Core.Log;
 using AshNotch.Core.Telling;
+using AshNotch.Core.Telling.Timeline;
 
 namespace AshNotch.Core.Tests.Drilling;
 

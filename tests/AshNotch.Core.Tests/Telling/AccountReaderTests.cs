@@ -1,6 +1,7 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 using AshNotch.Core.Telling;
+using AshNotch.Core.Telling.Timeline;
 
 namespace AshNotch.Core.Tests.Telling;
 

@@ -1,4 +1,7 @@
 using AshNotch.Core.Telling;
+using AshNotch.Core.Telling.Phrases;
+using AshNotch.Core.Telling.Syntax;
+using AshNotch.Core.Telling.Text;
 
 namespace AshNotch.Core.Tests.Telling;
 

@@ -1,5 +1,7 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Telling;
+using AshNotch.Core.Telling.Text;
+using AshNotch.Core.Telling.Timeline;
 using FsCheck;
 using FsCheck.Fluent;
 using FsCheck.Xunit;

@@ -1,4 +1,6 @@
 using AshNotch.Core.Telling;
+using AshNotch.Core.Telling.Phrases;
+using AshNotch.Core.Telling.Text;
 
 namespace AshNotch.Core.Tests.Telling;
 

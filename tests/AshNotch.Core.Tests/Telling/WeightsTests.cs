@@ -1,3 +1,4 @@
+using AshNotch.Core.Telling.Features;
 using AshNotch.Core.Telling.Model;
 using AshNotch.Evaluation;
 using AshNotch.Trainer;

@@ -1,5 +1,6 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Telling;
+using AshNotch.Core.Telling.Text;
 
 namespace AshNotch.Core.Tests.Telling;
 

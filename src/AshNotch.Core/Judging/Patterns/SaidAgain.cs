@@ -1,4 +1,6 @@
 using AshNotch.Core.Telling;
+using AshNotch.Core.Telling.Text;
+using AshNotch.Core.Telling.Timeline;
 
 namespace AshNotch.Core.Judging.Patterns;
 

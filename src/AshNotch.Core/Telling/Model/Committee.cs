@@ -1,4 +1,7 @@
 using AshNotch.Core.Log;
+using AshNotch.Core.Telling.Decoding;
+using AshNotch.Core.Telling.Features;
+using AshNotch.Core.Telling.Phrases;
 
 namespace AshNotch.Core.Telling.Model;
 
@@ -33,7 +36,10 @@ internal sealed class Committee
 
     private static Evidence Move(Evidence one, int reading)
     {
-        var key = FeatureBag.KeyOf(one.Hit.Meaning.Id) ^ ((ulong)((one.Hit.From * 4096) + one.Hit.To) * 0x9E3779B97F4A7C15) ^ ((ulong)reading << 56);
+        var key =
+            FeatureBag.KeyOf(one.Hit.Meaning.Id)
+            ^ ((ulong)((one.Hit.From * 4096) + one.Hit.To) * 0x9E3779B97F4A7C15)
+            ^ ((ulong)reading << 56);
         var chance = new Random((int)(key ^ (key >> 32)));
         double Noise()
         {

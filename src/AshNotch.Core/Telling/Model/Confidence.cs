@@ -1,5 +1,8 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
+using AshNotch.Core.Telling.Decoding;
+using AshNotch.Core.Telling.Features;
+using AshNotch.Core.Telling.Phrases;
 
 namespace AshNotch.Core.Telling.Model;
 

@@ -1,3 +1,6 @@
+using AshNotch.Core.Telling.Features;
+using AshNotch.Core.Telling.Phrases;
+
 namespace AshNotch.Core.Telling.Model;
 
 /// <summary>A mention with its evidence and, for training, its features.</summary>

@@ -1,6 +1,8 @@
 using System.Globalization;
 using System.IO.Compression;
 using System.Reflection;
+using AshNotch.Core.Telling.Features;
+using AshNotch.Core.Telling.Text;
 
 namespace AshNotch.Core.Telling.Model;
 

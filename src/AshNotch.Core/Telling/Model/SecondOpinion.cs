@@ -1,4 +1,9 @@
 using AshNotch.Core.Log;
+using AshNotch.Core.Telling.Decoding;
+using AshNotch.Core.Telling.Features;
+using AshNotch.Core.Telling.Phrases;
+using AshNotch.Core.Telling.Text;
+using AshNotch.Core.Telling.Timeline;
 
 namespace AshNotch.Core.Telling.Model;
 
@@ -26,7 +31,8 @@ internal sealed class SecondOpinion
     {
         var hit = step.Evidence!.Hit;
         bool Near((int From, int To) place) => place.From < hit.To + Slack && hit.From < place.To + Slack;
-        bool Has(Actor actor, Outcome outcome) => moments.TryGetValue((step.Technique!.Id, actor, outcome), out var places) && places.Exists(Near);
+        bool Has(Actor actor, Outcome outcome) =>
+            moments.TryGetValue((step.Technique!.Id, actor, outcome), out var places) && places.Exists(Near);
         var other = step.Actor == Actor.Me ? Actor.Them : Actor.Me;
         var result = step.Outcome == Outcome.Done ? Outcome.Stopped : Outcome.Done;
         return Has(step.Actor, step.Outcome) ? "same"

@@ -1,3 +1,8 @@
+using AshNotch.Core.Telling.Decoding;
+using AshNotch.Core.Telling.Features;
+using AshNotch.Core.Telling.Phrases;
+using AshNotch.Core.Telling.Text;
+
 namespace AshNotch.Core.Telling.Model;
 
 /// <summary>Words that the tagger takes to tell a moment.</summary>

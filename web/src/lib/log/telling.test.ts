@@ -57,6 +57,35 @@ describe('marks on the words', () => {
 });
 
 describe('a reading that is set right', () => {
+  it('is put in another order, and what now follows something else starts where that led', () => {
+    const reading = told([
+      moment('sweep', 0),
+      moment('knee-cut', 20, { to: { position: 'mount', role: 'top' } }),
+      moment('armbar', 40),
+    ]);
+    const order = (moves: { at: number; length: number; by: number }[]) =>
+      settle(reading, [], [], leads, moves).exchanges[0]!.moments;
+    const names = (moves: Parameters<typeof order>[0]) => order(moves).map((m) => m.technique);
+    const up = { at: 20, length: 5, by: -1 };
+    expect(names([])).toEqual(['sweep', 'knee-cut', 'armbar']);
+    expect(names([up])).toEqual(['knee-cut', 'sweep', 'armbar']);
+    expect(order([up])[1]!.from).toEqual({ position: 'mount', role: 'top' });
+    // Moves are made one after the other, each on what the one before it left.
+    expect(names([up, { at: 40, length: 5, by: -1 }, { at: 40, length: 5, by: -1 }])).toEqual([
+      'armbar',
+      'knee-cut',
+      'sweep',
+    ]);
+    // Past the ends, and of words that are gone: nothing breaks.
+    expect(
+      names([
+        { at: 0, length: 5, by: -3 },
+        { at: 7, length: 5, by: 1 },
+        { at: 0, length: 5, by: 9 },
+      ]),
+    ).toEqual(['knee-cut', 'armbar', 'sweep']);
+  });
+
   it('is kept as it was read when nothing was fixed', () => {
     const { exchanges } = kept([]);
     expect(exchanges[0]!.moments.map((m) => [m.actor, m.technique, m.sure])).toEqual([

@@ -14,6 +14,15 @@ export interface Fix {
   added?: boolean;
 }
 
+/** A moment that the owner put elsewhere in its exchange; moves are made one after the other. */
+export interface Move {
+  /** Where the moment's words begin, in UTF-16 units. */
+  at: number;
+  length: number;
+  /** How many places later; below zero: earlier. */
+  by: number;
+}
+
 /** A time that belongs to a place in the words, as captions give it. */
 export interface Stamp {
   at: number;
@@ -132,11 +141,42 @@ function addedMoment(fix: Fix, from: Spot | undefined, leads: Leads): Moment {
   return moment;
 }
 
+/** Where somebody is after a moment. */
+const led = (moment: Moment | undefined, start: Spot | undefined): Spot | undefined =>
+  (moment ? (moment.outcome === 'done' ? moment.to : moment.from) : start) ?? undefined;
+
+/** The moments of an exchange with those moved that the owner moved; what now follows another moment starts where that led. */
+export function withMoves(reads: readonly Read[], moves: readonly Move[], start: Spot | undefined): Read[] {
+  const order = [...reads];
+  for (const move of moves) {
+    const from = order.findIndex((r) => r.source.start === move.at && r.source.length === move.length);
+    if (from < 0) continue;
+    const to = Math.min(Math.max(from + move.by, 0), order.length - 1);
+    order.splice(to, 0, ...order.splice(from, 1));
+  }
+  const next: Read[] = [];
+  for (const read of order) {
+    if (reads[reads.indexOf(read) - 1] === order[next.length - 1]) next.push(read);
+    else {
+      const { from: _, ...moment } = read.moment;
+      const from = led(next.at(-1)?.moment, start);
+      next.push({ ...read, moment: from ? { ...moment, from } : moment });
+    }
+  }
+  return next;
+}
+
 /**
  * The reading with the owner's fixes, ready to be kept. A finish that is fixed to have come off, last in its exchange, ends
  * it; a tap whose finish was taken away goes.
  */
-export function settle(told: Told, fixes: readonly Fix[], stamps: readonly Stamp[], leads: Leads): Settled {
+export function settle(
+  told: Told,
+  fixes: readonly Fix[],
+  stamps: readonly Stamp[],
+  leads: Leads,
+  moves: readonly Move[] = [],
+): Settled {
   const settled: Settled = { exchanges: [], rolls: [], reads: [] };
   const added = fixes.filter((f) => f.added && !f.gone);
   const placed = new Set<Fix>();
@@ -147,10 +187,8 @@ export function settle(told: Told, fixes: readonly Fix[], stamps: readonly Stamp
       for (const fix of added) {
         if (placed.has(fix) || fix.at >= until) continue;
         placed.add(fix);
-        const last = reads.at(-1)?.moment;
-        const from = (last ? (last.outcome === 'done' ? last.to : last.from) : exchange.start) ?? undefined;
         reads.push({
-          moment: addedMoment(fix, from, leads),
+          moment: addedMoment(fix, led(reads.at(-1)?.moment, exchange.start ?? undefined), leads),
           source: { start: fix.at, length: fix.length },
           others: [],
           roll: exchange.roll,
@@ -172,6 +210,7 @@ export function settle(told: Told, fixes: readonly Fix[], stamps: readonly Stamp
       });
     }
     put(starts);
+    if (moves.length > 0) reads.splice(0, reads.length, ...withMoves(reads, moves, exchange.start ?? undefined));
     const next: Exchange = { moments: reads.map((r) => r.moment) };
     if (exchange.start) next.start = exchange.start;
     const end = endOf(exchange.end ?? undefined, reads, fixes, leads);

@@ -11,11 +11,14 @@
     /** The words it came from. */
     words: string;
     onfix: (change: Omit<Fix, 'at' | 'length'>) => void;
+    /** Puts it before the one before it, or behind the one behind it; null where it is the first or last. */
+    onearlier: (() => void) | null;
+    onlater: (() => void) | null;
     /** Puts a moment behind these words. */
     onadd: (change: Omit<Fix, 'at' | 'length'>) => void;
     onalias: (technique: string) => void;
   }
-  const { read, them, attire, words, onfix, onadd, onalias }: Props = $props();
+  const { read, them, attire, words, onfix, onearlier, onlater, onadd, onalias }: Props = $props();
 
   let searching = $state<'instead' | 'behind' | null>(null);
 
@@ -56,6 +59,9 @@
     {/each}
     <button class="chip" onclick={() => (searching = 'instead')}>something else…</button>
     <button class="chip" onclick={() => (searching = 'behind')}>put one in after it…</button>
+    {#if onearlier}<button class="chip" onclick={onearlier}>it was earlier <span class="small keys">Alt+↑</span></button
+      >{/if}
+    {#if onlater}<button class="chip" onclick={onlater}>it was later <span class="small keys">Alt+↓</span></button>{/if}
     <button class="chip" onclick={() => onfix({ gone: true })}>take it out</button>
     {#if moment.sure === false}<button class="chip" onclick={() => onfix({})}>it is right</button>{/if}
     {#if worthKeeping}
@@ -88,6 +94,9 @@
   @media (max-width: 720px) {
     .fix {
       padding-left: 0;
+    }
+    .keys {
+      display: none;
     }
   }
 </style>

@@ -71,6 +71,7 @@
         ? [
             { keys: 'Ctrl+Enter', does: 'take the reading into the roll' },
             { keys: 'Alt+N', does: 'to the next doubtful moment' },
+            { keys: 'Alt+↑, Alt+↓', does: 'the chosen moment was earlier, later' },
             { keys: 'Tab', does: 'to the moments, to set one right' },
           ]
         : step === 'roll'

@@ -14,6 +14,7 @@
     settle,
     shifted,
     type Fix,
+    type Move,
     type Read,
     type Settled,
     type Stamp,
@@ -42,6 +43,7 @@
   // Told behind what was built, the story goes on from there.
   const start = untrack(() => (toldBefore || roll.exchanges.length === 0 ? null : edit.here(roll)));
   let fixes = $state.raw<Fix[]>([]);
+  let moves = $state.raw<Move[]>([]);
   let stamps = $state.raw<Stamp[]>([]);
   let lit = $state(-1);
   let chosen = $state(-1);
@@ -57,7 +59,9 @@
   const nothing: Told = { exchanges: [], positions: [], unread: [], rolls: [], takeaways: [] };
   const current = $derived(reader.of === text ? (reader.told ?? nothing) : null);
   const told = $derived(reader.told ?? nothing);
-  const settled = $derived(settle(told, reader.of === text ? fixes : shifted(fixes, text, reader.of), stamps, leads));
+  const asRead = <T extends { at: number; length?: number }>(marks: readonly T[]) =>
+    reader.of === text ? marks : shifted(marks, text, reader.of);
+  const settled = $derived(settle(told, asRead(fixes), stamps, leads, asRead(moves)));
   const reads = $derived(settled.reads.flat());
   const cut = $derived(current ? pieces(text, reads, told.unread) : [{ text, kind: 'plain' as const, moment: -1 }]);
   const litPlace = $derived.by(() => {
@@ -85,6 +89,7 @@
 
   function write(next: string) {
     fixes = shifted(fixes, text, next);
+    moves = shifted(moves, text, next);
     stamps = shifted(stamps, text, next);
     text = next;
     chosen = -1;
@@ -102,6 +107,22 @@
 
   const add = (source: { start: number; length: number }, change: Omit<Fix, 'at' | 'length'>) =>
     (fixes = [...fixes, { at: source.start + source.length, length: 0, ...change, added: true }]);
+
+  /** Puts a moment earlier or later in its exchange; it stays chosen, wherever it comes to stand. */
+  function move(number: number, by: number) {
+    const read = reads[number];
+    if (!read) return;
+    const { start: at, length } = read.source;
+    moves = [...moves, { at, length, by }];
+    chosen = number + by;
+    void tick().then(showChosen);
+  }
+
+  function showChosen() {
+    const moment = document.querySelector<HTMLElement>('button.what[aria-expanded="true"]');
+    moment?.focus();
+    moment?.scrollIntoView({ block: 'nearest' });
+  }
 
   async function alias(says: string, means: string) {
     try {
@@ -133,11 +154,7 @@
     const next = nextDoubtful(reads, chosen);
     if (next < 0) return;
     chosen = next;
-    void tick().then(() => {
-      const moment = document.querySelector<HTMLElement>('button.what[aria-expanded="true"]');
-      moment?.focus();
-      moment?.scrollIntoView({ block: 'nearest' });
-    });
+    void tick().then(showChosen);
   }
 
   async function openCaptions(e: Event & { currentTarget: HTMLInputElement }) {
@@ -269,6 +286,7 @@
         onlight={(m) => (lit = m)}
         onchoose={(m) => (chosen = m)}
         onfix={fix}
+        onmove={move}
         onadd={(read, change) => add(read.source, change)}
         onalias={(read, technique) =>
           alias(text.slice(read.source.start, read.source.start + read.source.length), technique)}

@@ -17,15 +17,19 @@
     onlight: (moment: number) => void;
     onchoose: (moment: number) => void;
     onfix: (read: Read, change: Omit<Fix, 'at' | 'length'>) => void;
+    /** The moment of this number goes so many places later, or earlier. */
+    onmove: (moment: number, by: number) => void;
     onadd: (read: Read, change: Omit<Fix, 'at' | 'length'>) => void;
     onalias: (read: Read, technique: string) => void;
   }
-  const { settled, rolls, text, them, attire, lit, chosen, onlight, onchoose, onfix, onadd, onalias }: Props = $props();
+  const { settled, rolls, text, them, attire, lit, chosen, onlight, onchoose, onfix, onmove, onadd, onalias }: Props =
+    $props();
 
   const before = $derived.by(() => {
     let sum = 0;
     return settled.reads.map((reads) => (sum += reads.length) - reads.length);
   });
+  const fits = (exchange: number, place: number) => place >= 0 && place < (settled.reads[exchange]?.length ?? 0);
   const wordsOf = (read: Read) => text.slice(read.source.start, read.source.start + read.source.length);
 </script>
 
@@ -51,6 +55,12 @@
               onpointerleave={() => onlight(-1)}
               onfocus={() => onlight(number)}
               onblur={() => onlight(-1)}
+              onkeydown={(key) => {
+                const by = key.altKey && key.key === 'ArrowUp' ? -1 : key.altKey && key.key === 'ArrowDown' ? 1 : 0;
+                if (by === 0 || !fits(e, m + by)) return;
+                key.preventDefault();
+                onmove(number, by);
+              }}
             >
               <NotchMark mine={read.moment.actor === 'me'} scratch={read.moment.outcome === 'stopped'} />
               <span>
@@ -77,6 +87,8 @@
                 {attire}
                 words={wordsOf(read)}
                 onfix={(change) => onfix(read, change)}
+                onearlier={fits(e, m - 1) ? () => onmove(number, -1) : null}
+                onlater={fits(e, m + 1) ? () => onmove(number, 1) : null}
                 onadd={(change) => onadd(read, change)}
                 onalias={(technique) => onalias(read, technique)}
               />

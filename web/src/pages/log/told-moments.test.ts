@@ -43,6 +43,7 @@ function show(chosen = -1) {
     onlight: vi.fn(),
     onchoose: vi.fn(),
     onfix: vi.fn(),
+    onmove: vi.fn(),
     onadd: vi.fn(),
     onalias: vi.fn(),
   };
@@ -83,6 +84,24 @@ describe('the moments as read', () => {
       {},
     ]);
     expect(screen.queryByRole('button', { name: /always read/ })).toBeNull();
+  });
+
+  it('goes earlier or later in its exchange by a tap or by a key, and not past the ends', async () => {
+    const told = show(0);
+    expect(screen.queryByRole('button', { name: /it was earlier/ })).toBeNull();
+    await fireEvent.click(screen.getByRole('button', { name: /it was later/ }));
+    const [first, second] = [
+      screen.getByRole('button', { name: /Knee cut/ }),
+      screen.getByRole('button', { name: /I: Armbar/ }),
+    ];
+    await fireEvent.keyDown(second, { key: 'ArrowUp', altKey: true });
+    await fireEvent.keyDown(second, { key: 'ArrowDown', altKey: true });
+    await fireEvent.keyDown(first, { key: 'ArrowUp', altKey: true });
+    await fireEvent.keyDown(first, { key: 'ArrowDown' });
+    expect(told.onmove.mock.calls).toEqual([
+      [0, 1],
+      [1, -1],
+    ]);
   });
 
   it('offers to keep words that were set right as the owner’s own', async () => {

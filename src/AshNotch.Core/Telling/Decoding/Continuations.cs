@@ -1,0 +1,239 @@
+using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
+using AshNotch.Core.Telling.Features;
+using AshNotch.Core.Telling.Phrases;
+using AshNotch.Core.Telling.Text;
+
+namespace AshNotch.Core.Telling.Decoding;
+
+/// <summary>How a story may go on with a match: every reading of it that makes some sense.</summary>
+internal sealed partial class Continuations(GroundMap ground, Fits fits, IReadOnlyList<Token> tokens)
+{
+    private static readonly Actor[] Both = [Actor.Me, Actor.Them];
+    private static readonly Outcome[] Either = [Outcome.Done, Outcome.Stopped];
+
+    /// <summary>Adds the stories that read the match.</summary>
+    public void Of(Story story, Evidence evidence, Beam into)
+    {
+        switch (evidence.Hit.Meaning.Kind)
+        {
+            case MeaningKind.Technique:
+                var technique = ground.Technique(evidence.Hit.Meaning.Id)!;
+                Moments(story, evidence, technique, evidence.Hit.Place, evidence.Gain + Shared(evidence, technique), into);
+                Restate(story, evidence, technique, into);
+                break;
+            case MeaningKind.Position:
+                Place(story, evidence, into);
+                Arrive(story, evidence, into);
+                break;
+            default:
+                Event(story, evidence, into);
+                break;
+        }
+    }
+
+    private static double LogOdds(double odds, bool yes) => -Math.Log(1 + Math.Exp(yes ? -odds : odds));
+
+    // A name that is a place as well ("knee on belly") has to be told as something done.
+    private double Shared(Evidence evidence, Technique technique) =>
+        evidence.Hit.Words <= 3 && evidence.Hit.Gaps.Count == 0 && Arrivals.PlaceOf(technique.Id) is not null && !Verbal(evidence.Hit)
+            ? evidence.Arrives - 0.4
+            : 0;
+
+    private bool Verbal(Hit hit)
+    {
+        var word = tokens[hit.From].Text;
+        return word.EndsWith("ed", StringComparison.Ordinal)
+            || word.EndsWith("es", StringComparison.Ordinal)
+            || word is "took" or "take" or "got" or "get" or "climb" or "go" or "went" or "walk" or "step" or "slid";
+    }
+
+    private void Moments(Story story, Evidence evidence, Technique technique, string? place, double gain, Beam into)
+    {
+        if (technique.Undoes() && Unsettled(story, evidence) is { } undone)
+            story = undone;
+        var told = technique;
+        foreach (var actor in Both)
+        {
+            technique = fits.Named(told, actor, story.Spot);
+            var who =
+                evidence.Me
+                + TappedTo(story, evidence, technique)
+                + (
+                    story.Moment is { } last
+                        ? (last.Actor == Actor.Me ? 1 : -1) * Weights.SameActor * (last.Outcome == Outcome.Done ? 1 : 0.6)
+                        : 0
+                );
+            var fit = fits.Of(technique, actor, story.Spot, story.Moment);
+            var other = fits.Of(technique, Other(actor), story.Spot, story.Moment).Score;
+            var score =
+                story.Score + gain + (1.1 * LogOdds(who, actor == Actor.Me)) + fit.Score + (story.Ended ? Weights.RestartUntold : 0);
+            if (story.Pending is not null)
+                score -= Weights.NoTapFollows;
+            if (place is not null || Arrivals.PlaceOf(technique.Id) is not null)
+                score -= AlreadyThere(story, evidence, actor, place ?? Arrivals.PlaceOf(technique.Id)!);
+            foreach (var outcome in Either)
+            {
+                var total = score + LogOdds(evidence.Done, outcome == Outcome.Done);
+                var step = new Step(story.Last, StepKind.Moment, evidence)
+                {
+                    Actor = actor,
+                    Technique = technique,
+                    Outcome = outcome,
+                    From = fit.From ?? story.Spot,
+                    FromImplied = fit.From is not null && fit.From != story.Spot && fit.Only,
+                    Clear = Math.Min(Math.Abs(who) + Math.Abs(fit.Score - other), Math.Abs(evidence.Done) + 1),
+                    Source = SourceOf(evidence.Hit),
+                };
+                if (outcome == Outcome.Stopped)
+                    into.Add(After(story, step with { To = step.From }, total));
+                else if (technique.Finishes())
+                    into.Add(Finish(story, step, total));
+                else
+                    Done(story, step, technique, actor, place, total, into);
+            }
+        }
+    }
+
+    // "He tapped to the americana": it was done by whoever got the tap.
+    private double TappedTo(Story story, Evidence evidence, Technique technique)
+    {
+        if (!story.Ended || !technique.Finishes() || story.Last is not { Kind: StepKind.End, End: EndKind.Tap } end)
+            return 0;
+        if (end.Evidence!.Hit.Meaning.Kind != MeaningKind.Event || !Near(end, evidence, 4))
+            return 0;
+        for (var at = end.Evidence.Hit.To; at <= evidence.Hit.From; at++)
+            if (tokens[at].Before != Break.None)
+                return 0;
+        return end.Actor == Actor.Me ? Weights.TappedTo : -Weights.TappedTo;
+    }
+
+    // "He passed, but I had my knee back in before he settled": the pass did not come off.
+    private Story? Unsettled(Story story, Evidence evidence)
+    {
+        if (
+            story.Last
+                is not {
+                    Kind: StepKind.Moment,
+                    Outcome: Outcome.Done,
+                    Technique.Kind: TechniqueKind.Pass or TechniqueKind.Sweep or TechniqueKind.Advance or TechniqueKind.Takedown
+                } last
+            || !Near(last, evidence, 12)
+        )
+            return null;
+        for (var at = last.Evidence!.Hit.To; at < Math.Min(tokens.Count, evidence.Hit.To + 9); at++)
+        {
+            var unsettled = tokens[at].Stem is "settl" or "count" or "stabiliz" or "consolidat";
+            if (!unsettled)
+                continue;
+            for (var before = Math.Max(0, at - 3); before < at; before++)
+            {
+                if (
+                    tokens[before].Text is "before" or "never" or "not" or "without"
+                    || tokens[before].Text.EndsWith("n't", StringComparison.Ordinal)
+                )
+                {
+                    var stopped = last with { Outcome = Outcome.Stopped, To = last.From, ToGuessed = false };
+                    return story with { Last = stopped, Moment = stopped, Spot = last.From };
+                }
+            }
+        }
+
+        return null;
+    }
+
+    // "Passed to north-south": the place is where the pass led, not another step.
+    private double AlreadyThere(Story story, Evidence evidence, Actor actor, string place)
+    {
+        if (
+            story.Last is not { Kind: StepKind.Moment, Outcome: Outcome.Done, Technique: { } technique } last
+            || last.Actor != actor
+            || !Near(last, evidence, 9)
+            || GoesOn(last.Evidence!.Hit.To, evidence.Hit.From)
+        )
+            return 0;
+        return technique.Kind is TechniqueKind.Pull or TechniqueKind.Entry || technique.To.Any(t => t.Position == place) ? 4 : 0;
+    }
+
+    private bool GoesOn(int from, int to)
+    {
+        for (var at = from; at < to; at++)
+        {
+            if (Words.SubjectMe.Contains(tokens[at].Text) || Words.SubjectThem.Contains(tokens[at].Text) || tokens[at].Text == "then")
+                return true;
+        }
+
+        return false;
+    }
+
+    private static Actor Other(Actor actor) => actor == Actor.Me ? Actor.Them : Actor.Me;
+
+    private static Story Finish(Story story, Step step, double score)
+    {
+        if (
+            story.Ended
+            && story.Last is { Kind: StepKind.End, End: EndKind.Tap } end
+            && end.Actor == step.Actor
+            && end.Evidence!.Hit.Meaning.Kind == MeaningKind.Event
+            && Near(end, step.Evidence!, 7)
+        )
+        {
+            var swapped = step with { Last = end.Last, From = end.From ?? step.From };
+            var tap = end with { Last = swapped };
+            return new Story(tap, null, score + Weights.TapFollows - Weights.RestartUntold) { Moment = swapped, Ended = true };
+        }
+
+        if (step.Evidence!.Done < 2)
+            return After(story, step, score) with { Pending = step.Actor, Spot = null };
+        var implied = new Step(step, StepKind.End, step.Evidence)
+        {
+            Actor = step.Actor,
+            End = EndKind.Tap,
+            From = step.From,
+            Source = step.Source,
+        };
+        return new Story(implied, null, score) { Moment = step, Ended = true };
+    }
+
+    private void Done(Story story, Step step, Technique technique, Actor actor, string? place, double score, Beam into)
+    {
+        var destinations = fits.Destinations(technique, actor, step.From);
+        if (place is not null)
+        {
+            destinations = destinations.Where(d => d.Position == place).ToList() is { Count: > 0 } named
+                ? named
+                : [SpotRoles.Of(ground, place, actor == Actor.Me)];
+        }
+
+        if (destinations.Count == 0)
+        {
+            into.Add(After(story, step with { To = technique.Kind == TechniqueKind.Defence ? step.From : null }, score));
+            return;
+        }
+
+        for (var order = 0; order < destinations.Count && order < 4; order++)
+        {
+            into.Add(
+                After(
+                    story,
+                    step with
+                    {
+                        To = destinations[order],
+                        ToGuessed = destinations.Count > 1 && place is null,
+                    },
+                    score - (Weights.LessUsual * order)
+                )
+            );
+        }
+
+        if (destinations.Count > 1)
+            into.Add(After(story, step with { To = null }, score - 0.6));
+    }
+
+    private static Story After(Story story, Step step, double score) => new(step, step.To, score) { Moment = step };
+
+    private Span SourceOf(Hit hit) => new(tokens[hit.From].Source.Start, tokens[hit.To - 1].Source.End - tokens[hit.From].Source.Start);
+
+    private static bool Near(Step step, Evidence evidence, int words) =>
+        step.Evidence is { } before && evidence.Hit.From - before.Hit.To <= words;
+}

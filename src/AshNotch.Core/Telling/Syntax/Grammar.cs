@@ -1,0 +1,371 @@
+using AshNotch.Core.Log;
+using AshNotch.Core.Telling.Phrases;
+using AshNotch.Core.Telling.Text;
+
+namespace AshNotch.Core.Telling.Syntax;
+
+/// <summary>Who the words of a clause are about.</summary>
+/// <param name="Who">1 the owner, -1 the partner, 0 nobody known.</param>
+/// <param name="Strength">How sure: 1 named in this clause, less when carried on from an earlier one.</param>
+/// <param name="Third">Somebody who is not in the roll.</param>
+internal readonly record struct Subject(int Who, double Strength, bool Third);
+
+/// <summary>
+/// A light grammar of an account: where clauses part, who is the subject at each word, which words are names. No parse: one
+/// pass from left to right that remembers the last subject.
+/// </summary>
+internal sealed class Grammar
+{
+    private Grammar(IReadOnlyList<Token> tokens, bool[] names)
+    {
+        Tokens = tokens;
+        Names = names;
+        Clause = new int[tokens.Count];
+        Sentence = new int[tokens.Count];
+        Subjects = new Subject[tokens.Count];
+    }
+
+    /// <summary>The words.</summary>
+    public IReadOnlyList<Token> Tokens { get; }
+
+    /// <summary>For each word, whether it is a name.</summary>
+    public bool[] Names { get; }
+
+    /// <summary>The number of the clause of each word.</summary>
+    public int[] Clause { get; }
+
+    /// <summary>The number of the sentence of each word.</summary>
+    public int[] Sentence { get; }
+
+    /// <summary>The subject at each word.</summary>
+    public Subject[] Subjects { get; }
+
+    /// <summary>The partner's name in small letters, when there is one.</summary>
+    public string? Partner { get; private set; }
+
+    /// <summary>Reads the grammar of an account.</summary>
+    /// <param name="tokens">The words.</param>
+    /// <param name="lexicon">What is in a phrase is no name.</param>
+    public static Grammar Of(IReadOnlyList<Token> tokens, Lexicon lexicon)
+    {
+        var names = FindNames(tokens, lexicon);
+        var grammar = new Grammar(tokens, names);
+        grammar.FindPartner();
+        grammar.Part();
+        grammar.FindSubjects();
+        return grammar;
+    }
+
+    /// <summary>Whose the word is when it says whose: 1 mine, -1 theirs, 0 neither.</summary>
+    public int Owner(int at)
+    {
+        if (at < 0 || at >= Tokens.Count)
+            return 0;
+        var word = Tokens[at].Text;
+        if (Words.Mine.Contains(word))
+            return 1;
+        if (Words.Theirs.Contains(word))
+            return -1;
+        return word == "'s" && at > 0 && (Names[at - 1] || Words.Opponents.Contains(Tokens[at - 1].Stem)) ? -1 : 0;
+    }
+
+    /// <summary>Whom an object word names: 1 me, -1 the partner, 0 nobody.</summary>
+    public int Object(int at)
+    {
+        if (at < 0 || at >= Tokens.Count)
+            return 0;
+        var word = Tokens[at].Text;
+        if (Words.ObjectMe.Contains(word))
+            return 1;
+        if (Words.ObjectThem.Contains(word))
+            return -1;
+        var possessive = at + 1 < Tokens.Count && Tokens[at + 1].Text == "'s";
+        return !possessive && (Names[at] || Words.Opponents.Contains(Tokens[at].Stem)) ? -1 : 0;
+    }
+
+    private static bool[] FindNames(IReadOnlyList<Token> tokens, Lexicon lexicon)
+    {
+        var names = new bool[tokens.Count];
+        var known = new HashSet<string>(StringComparer.Ordinal);
+        for (var at = 0; at < tokens.Count; at++)
+        {
+            var token = tokens[at];
+            if (token.Text.Length < 3 || !char.IsLetter(token.Text[0]) || Plain(token, lexicon))
+                continue;
+            var inside = at > 0 && token.Before != Break.Sentence;
+            var after = at + 1 < tokens.Count ? tokens[at + 1] : default;
+            var lead = at > 0 ? tokens[at - 1].Text : "";
+            if (
+                (token.Capital && inside && !token.Text.Any(char.IsDigit) && !(token.Shouted && token.Source.Length < 4))
+                || (
+                    token.Capital
+                    && !inside
+                    && after.Text is not null
+                    && (
+                        after.Text == "'s"
+                        || Verbal(after)
+                        || after.Before is Break.Comma or Break.Clause
+                        || Words.Joiners.Contains(after.Text)
+                        || after.Text == "first"
+                    )
+                )
+                || lead is "with" or "against" or "vs" or "versus" or "named" or "called"
+                || (Counts(tokens, at - 1) && after.Text is not null && Follows(after.Text))
+                || (
+                    after.Text is not null
+                    && after.Before == Break.None
+                    && (after.Text == "'s" || Verbal(after))
+                    && (at == 0 || token.Before != Break.None || Words.Joiners.Contains(lead) || lead is "under" or "okay")
+                )
+            )
+            {
+                known.Add(token.Text);
+            }
+        }
+
+        for (var at = 0; at < tokens.Count; at++)
+            names[at] = known.Contains(tokens[at].Text);
+        return names;
+    }
+
+    // "First farid i pull ...", "third one siti she shot": a word that nobody knows, counted, and then somebody who does something.
+    private static bool Counts(IReadOnlyList<Token> tokens, int at) =>
+        at >= 0
+        && (
+            Words.Numbers.ContainsKey(tokens[at].Text) && (tokens[at].Text != "one" || at == 0 || tokens[at].Before != Break.None)
+            || Words.GoesOn.Contains(tokens[at].Text) && tokens[at].Text != "and"
+            || tokens[at].Text == "one" && at > 0 && Words.Numbers.ContainsKey(tokens[at - 1].Text)
+        );
+
+    private static bool Follows(string word) => Words.SubjectMe.Contains(word) || Words.SubjectThem.Contains(word) || word == "we";
+
+    private static bool Plain(Token token, Lexicon lexicon) =>
+        Words.Everyday.Contains(token.Text)
+        || Words.Everyday.Contains(token.Stem)
+        || lexicon.Knows(token.Stem)
+        || Words.Function.Contains(token.Text);
+
+    private static bool Verbal(Token token) =>
+        token.Stem
+            is "be"
+                or "hav"
+                or "get"
+                or "do"
+                or "tak"
+                or "go"
+                or "start"
+                or "shoot"
+                or "try"
+                or "pull"
+                or "put"
+                or "pass"
+                or "play"
+                or "sit"
+                or "stand"
+                or "throw"
+                or "snap"
+                or "sprawl"
+                or "roll"
+                or "sweep"
+                or "tap"
+                or "hold"
+                or "drop"
+                or "clinch"
+                or "open"
+                or "com"
+                or "begin"
+                or "mak"
+                or "kneel"
+                or "step"
+                or "catch"
+                or "hit"
+                or "post"
+                or "turn"
+                or "jump"
+                or "grab"
+                or "want"
+                or "keep"
+                or "shot"
+                or "push"
+                or "attack"
+                or "drag"
+                or "cut"
+                or "turtl"
+                or "invert"
+                or "just"
+                or "immediately"
+                or "then"
+                or "also"
+                or "mov"
+                or "framed"
+                or "ti"
+                or "dov"
+                or "let"
+                or "end"
+                or "say"
+                or "tell"
+                or "could"
+                or "would"
+                or "can"
+                or "never"
+                or "always"
+                or "finish"
+                or "escap"
+                or "fight"
+                or "recover"
+                or "bridg"
+                or "spin";
+
+    private void FindPartner()
+    {
+        var best = Enumerable
+            .Range(0, Tokens.Count)
+            .Where(at => Names[at])
+            .GroupBy(at => Tokens[at].Text)
+            .Select(g =>
+                (
+                    Name: g.Key,
+                    Count: g.Count()
+                        + (g.Any(at => at > 0 && Tokens[at - 1].Text is "with" or "against" or "vs") ? 1.5 : 0)
+                        - (g.First() * 0.001)
+                )
+            )
+            .OrderByDescending(g => g.Count)
+            .FirstOrDefault();
+        Partner = best.Name;
+    }
+
+    private void Part()
+    {
+        var clause = 0;
+        var sentence = 0;
+        for (var at = 0; at < Tokens.Count; at++)
+        {
+            if (at > 0 && Tokens[at].Before != Break.None)
+                clause++;
+            else if (
+                at > 0
+                && Words.Joiners.Contains(Tokens[at].Text)
+                && Tokens[at].Text is not "or"
+                && (
+                    Tokens[at].Text is not "that"
+                    || (
+                        at + 1 < Tokens.Count
+                        && (Words.SubjectMe.Contains(Tokens[at + 1].Text) || Words.SubjectThem.Contains(Tokens[at + 1].Text))
+                    )
+                )
+            )
+                clause++;
+            if (at > 0 && Tokens[at].Before == Break.Sentence)
+                sentence++;
+            Clause[at] = clause;
+            Sentence[at] = sentence;
+        }
+    }
+
+    private void FindSubjects()
+    {
+        var now = new Subject(0, 0, false);
+        var main = now;
+        var inside = false;
+        var mentioned = 0;
+        for (var at = 0; at < Tokens.Count; at++)
+        {
+            var token = Tokens[at];
+            if (at > 0 && Clause[at] != Clause[at - 1])
+                now = now with
+                {
+                    Strength =
+                        now.Strength
+                        * (
+                            token.Before switch
+                            {
+                                Break.Sentence => 0.3,
+                                Break.Clause or Break.Arrow => 0.4,
+                                Break.Comma => 0.6,
+                                _ => 0.75,
+                            }
+                        ),
+                };
+            if (at > 0 && token.Before >= Break.Clause)
+                inside = false;
+            var opens =
+                token.Text
+                is "before"
+                    or "while"
+                    or "as"
+                    or "when"
+                    or "because"
+                    or "since"
+                    or "until"
+                    or "till"
+                    or "if"
+                    or "where"
+                    or "which"
+                    or "that"
+                    or "although"
+                    or "though";
+            if (opens && !inside)
+                (main, inside) = (now, true);
+            else if (inside && main.Who != 0 && (token.Text is "and" or "but" or "so" || token.Before == Break.Comma))
+                (now, inside) = (main with { Strength = main.Strength * 0.75 }, false);
+            var found = SubjectAt(at, mentioned);
+            if (found is { } subject)
+                now = subject;
+            if (Names[at] || Object(at) != 0)
+                mentioned =
+                    Names[at] && token.Text != Partner && Partner is not null ? 0
+                    : Names[at] ? -1
+                    : Object(at);
+            Subjects[at] = now;
+        }
+    }
+
+    private Subject? SubjectAt(int at, int mentioned)
+    {
+        var token = Tokens[at];
+        var last = at > 0 ? Tokens[at - 1] : default;
+        if (Words.SubjectMe.Contains(token.Text))
+            return new Subject(1, 1, false);
+        if (Words.SubjectThem.Contains(token.Text))
+            return new Subject(-1, 1, false);
+        if (token.Text == "we")
+            return new Subject(0, 0, false);
+        if (token.Text == "who" && mentioned != 0)
+            return new Subject(mentioned, 0.8, false);
+        var lead = at == 0 || token.Before != Break.None || Words.Joiners.Contains(last.Text);
+        if (Words.Others.Contains(token.Stem) && lead)
+            return new Subject(0, 1, true);
+        if (Object(at) != 0 && !IsOwner(at))
+        {
+            var causing = at > 0 && Words.Causing.Contains(last.Stem);
+            var with = last.Text == "with" && at + 1 < Tokens.Count && Tokens[at + 1].Text.EndsWith("ing", StringComparison.Ordinal);
+            if (causing || with)
+                return new Subject(Object(at), 0.9, false);
+        }
+
+        if (Names[at] || Words.Opponents.Contains(token.Stem))
+        {
+            var possessive = at + 1 < Tokens.Count && Tokens[at + 1].Text == "'s";
+            if (possessive)
+                return lead ? new Subject(-1, 0.6, false) : null;
+            var third = Names[at] && Partner is not null && token.Text != Partner;
+            var preposed = at > 0 && token.Before == Break.None && Words.Prepositions.Contains(last.Text);
+            if (!preposed && (lead || (at + 1 < Tokens.Count && Verbal(Tokens[at + 1]) && !Verbal(last))))
+                return new Subject(third ? 0 : -1, 1, third);
+        }
+
+        if (lead && Owner(at) != 0 && token.Text != "'s")
+            return new Subject(Owner(at), 0.6, false);
+        return null;
+    }
+
+    private bool IsOwner(int at) =>
+        Tokens[at].Text == "her"
+        && at + 1 < Tokens.Count
+        && Tokens[at + 1].Before == Break.None
+        && !Tokens[at + 1].Text.EndsWith("ing", StringComparison.Ordinal)
+        && !Verbal(Tokens[at + 1])
+        && !Words.Prepositions.Contains(Tokens[at + 1].Text)
+        && !Words.Joiners.Contains(Tokens[at + 1].Text);
+}

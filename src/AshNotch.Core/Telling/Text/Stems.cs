@@ -1,0 +1,163 @@
+using System.Buffers;
+using System.Collections.Concurrent;
+
+namespace AshNotch.Core.Telling.Text;
+
+/// <summary>
+/// Takes the inflection off a word so that pass, passes, passed and passing are one. Cruder than Porter's algorithm
+/// (Program 14 (1980) 130-137), in whose manner it strips endings: phrases and accounts go through the same cut, so only
+/// sameness matters, not a dictionary form.
+/// </summary>
+public static class Stems
+{
+    private const int MostKept = 20_000;
+
+    private static readonly Dictionary<string, string> Irregular = new(StringComparer.Ordinal)
+    {
+        ["swept"] = "sweep",
+        ["threw"] = "throw",
+        ["thrown"] = "throw",
+        ["took"] = "tak",
+        ["taken"] = "tak",
+        ["got"] = "get",
+        ["gotten"] = "get",
+        ["went"] = "go",
+        ["gone"] = "go",
+        ["goes"] = "go",
+        ["shot"] = "shoot",
+        ["caught"] = "catch",
+        ["put"] = "put",
+        ["hid"] = "hid",
+        ["hidden"] = "hid",
+        ["broke"] = "break",
+        ["broken"] = "break",
+        ["spun"] = "spin",
+        ["slid"] = "slid",
+        ["ran"] = "run",
+        ["sat"] = "sit",
+        ["stood"] = "stand",
+        ["fell"] = "fall",
+        ["fallen"] = "fall",
+        ["came"] = "com",
+        ["fed"] = "feed",
+        ["held"] = "hold",
+        ["drove"] = "driv",
+        ["driven"] = "driv",
+        ["wove"] = "weav",
+        ["woven"] = "weav",
+        ["rode"] = "rid",
+        ["ridden"] = "rid",
+        ["found"] = "find",
+        ["gave"] = "giv",
+        ["given"] = "giv",
+        ["made"] = "mak",
+        ["bit"] = "bit",
+        ["dug"] = "dig",
+        ["fought"] = "fight",
+        ["lost"] = "los",
+        ["swung"] = "swing",
+        ["slipped"] = "slip",
+        ["sank"] = "sink",
+        ["sunk"] = "sink",
+        ["began"] = "begin",
+        ["begun"] = "begin",
+        ["had"] = "hav",
+        ["has"] = "hav",
+        ["have"] = "hav",
+        ["having"] = "hav",
+        ["was"] = "be",
+        ["were"] = "be",
+        ["is"] = "be",
+        ["are"] = "be",
+        ["am"] = "be",
+        ["been"] = "be",
+        ["being"] = "be",
+        ["did"] = "do",
+        ["does"] = "do",
+        ["done"] = "do",
+        ["bent"] = "bend",
+        ["wrapped"] = "wrap",
+        ["stole"] = "steal",
+        ["stolen"] = "steal",
+        ["clung"] = "cling",
+        ["tore"] = "tear",
+        ["torn"] = "tear",
+        ["kept"] = "keep",
+        ["left"] = "left",
+        ["told"] = "tell",
+        ["said"] = "say",
+        ["thought"] = "think",
+        ["rolled"] = "roll",
+        ["this"] = "this",
+        ["his"] = "his",
+        ["its"] = "its",
+        ["us"] = "us",
+        ["flew"] = "flew",
+        ["crept"] = "creep",
+        ["knelt"] = "kneel",
+        ["struck"] = "strik",
+        ["sent"] = "send",
+        ["led"] = "lead",
+        ["met"] = "meet",
+        ["brought"] = "bring",
+        ["thighs"] = "thigh",
+        ["hung"] = "hang",
+        ["bitten"] = "bit",
+        ["stuck"] = "stuck",
+        ["triangulated"] = "triangl",
+        ["dove"] = "div",
+        ["sumi"] = "sumi",
+        ["taught"] = "teach",
+        ["drew"] = "draw",
+        ["wrung"] = "wring",
+        ["chose"] = "choos",
+        ["freed"] = "fre",
+        ["freeing"] = "fre",
+        ["agreed"] = "agre",
+        ["split"] = "split",
+    };
+
+    private static readonly ConcurrentDictionary<string, string> Kept = new(StringComparer.Ordinal);
+
+    /// <summary>The word's stem.</summary>
+    /// <param name="word">A word in small letters.</param>
+    public static string Of(string word)
+    {
+        if (Kept.TryGetValue(word, out var known))
+            return known;
+        var stem = Irregular.TryGetValue(word, out var irregular) ? irregular : Cut(word);
+        if (Kept.Count < MostKept && word.Length < 30)
+            Kept.TryAdd(word, stem);
+        return stem;
+    }
+
+    private static string Cut(string word)
+    {
+        if (word.Length < 4 || word.Length > 30 || !char.IsLetter(word[^1]) || word.Contains('\''))
+            return word;
+        if (word.EndsWith("ies", StringComparison.Ordinal) || word.EndsWith("ied", StringComparison.Ordinal))
+            return word[..^3] + "y";
+        if (word.EndsWith("ing", StringComparison.Ordinal) && HasVowel(word[..^3]))
+            return Even(word[..^3]);
+        if (word.EndsWith("ed", StringComparison.Ordinal) && !word.EndsWith("eed", StringComparison.Ordinal) && HasVowel(word[..^2]))
+            return Even(word[..^2]);
+        if (word.EndsWith("es", StringComparison.Ordinal) && word[^3] is 's' or 'x' or 'h' or 'z' && word.Length > 4)
+            return Even(word[..^2]);
+        if (word[^1] == 's' && word[^2] is not ('s' or 'u' or 'i'))
+            return Even(word[..^1]);
+        return Even(word);
+    }
+
+    private static readonly SearchValues<char> Vowels = SearchValues.Create("aeiouy");
+
+    private static bool HasVowel(string part) => part.Length > 1 && part.AsSpan().ContainsAny(Vowels);
+
+    private static string Even(string stem)
+    {
+        if (stem.Length > 3 && stem[^1] == 'e')
+            return stem[..^1];
+        if (stem.Length > 3 && stem[^1] == stem[^2] && stem[^1] is not ('s' or 'l' or 'f' or 'z' or 'e' or 'o'))
+            return stem[..^1];
+        return stem;
+    }
+}

@@ -1,0 +1,127 @@
+using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
+using AshNotch.Core.Telling.Decoding;
+using AshNotch.Core.Telling.Features;
+using AshNotch.Core.Telling.Phrases;
+using AshNotch.Core.Telling.Text;
+
+namespace AshNotch.Core.Telling.Timeline;
+
+/// <summary>
+/// Puts what was told late where it happened. Time follows the text unless a mark says otherwise: "before that" puts what follows
+/// before what was told of this exchange; "took his back off an arm drag" and "sprawled on his shot" tell two moments the other way
+/// round. A tap, a reset and a new round are never gone back behind.
+/// </summary>
+internal static class TellingOrder
+{
+    /// <summary>How many words may stand between two moments that are told the other way round.</summary>
+    private const int Apart = 5;
+
+    /// <summary>The steps as they happened.</summary>
+    public static IReadOnlyList<Step> Of(IReadOnlyList<Step> steps, IReadOnlyList<Token> tokens) => Turned(Earlier(steps), tokens);
+
+    // "Ended up tapping to a guillotine. Before that ...": the part told later comes first, as far back as this exchange goes.
+    private static List<Step> Earlier(IReadOnlyList<Step> steps)
+    {
+        var ordered = new List<Step>();
+        // Where the exchange begins that a mark would go back in, and the one before it.
+        var (exchange, last) = (0, 0);
+        var parts = new List<List<Step>> { new() };
+        void Close()
+        {
+            parts.Reverse();
+            ordered.AddRange(parts.SelectMany(p => p));
+            parts =
+            [
+                [],
+            ];
+        }
+
+        foreach (var step in steps)
+        {
+            switch (step.Kind)
+            {
+                case StepKind.Earlier:
+                    if (parts.Count == 1 && parts[0].TrueForAll(s => s.Kind == StepKind.Place))
+                    {
+                        // Right after an end: what that exchange was is told now.
+                        parts =
+                        [
+                            [.. ordered.Skip(last), .. parts[0]],
+                            [],
+                        ];
+                        ordered.RemoveRange(last, ordered.Count - last);
+                        exchange = last;
+                    }
+                    else
+                    {
+                        parts.Add([]);
+                    }
+
+                    break;
+                case StepKind.Start or StepKind.NextRoll:
+                    Close();
+                    ordered.Add(step);
+                    (exchange, last) = (ordered.Count, ordered.Count);
+                    break;
+                case StepKind.End:
+                    parts[^1].Add(step);
+                    if (parts.Count == 1)
+                    {
+                        last = exchange;
+                        Close();
+                        exchange = ordered.Count;
+                    }
+
+                    break;
+                default:
+                    parts[^1].Add(step);
+                    break;
+            }
+        }
+
+        Close();
+        return ordered;
+    }
+
+    private static List<Step> Turned(List<Step> steps, IReadOnlyList<Token> tokens)
+    {
+        for (var at = 1; at < steps.Count; at++)
+        {
+            var (told, then) = (steps[at - 1], steps[at]);
+            if (told is { Kind: StepKind.Moment } && then is { Kind: StepKind.Moment } && HappenedFirst(then, told, tokens))
+            {
+                steps[at - 1] = then with
+                {
+                    From = told.From,
+                    FromImplied = false,
+                    To = then.Outcome == Outcome.Stopped ? told.From : null,
+                    ToGuessed = false,
+                };
+                steps[at] = told;
+            }
+        }
+
+        return steps;
+    }
+
+    private static bool HappenedFirst(Step then, Step told, IReadOnlyList<Token> tokens)
+    {
+        var (from, to) = (told.Evidence!.Hit.To, then.Evidence!.Hit.From);
+        if (to < from || to - from > Apart)
+            return false;
+        for (var at = from; at <= to; at++)
+            if (tokens[at].Before != Break.None)
+                return false;
+        var joined = false;
+        for (var at = from; at < to; at++)
+        {
+            var earlier = Words.TellsEarlier.Contains(tokens[at].Text);
+            if (!earlier && Words.Joiners.Contains(tokens[at].Text))
+                return false;
+            joined |= earlier;
+        }
+
+        return told.Actor == then.Actor ? joined : Fits.Answers(told.Technique!, then.Technique!);
+    }
+}

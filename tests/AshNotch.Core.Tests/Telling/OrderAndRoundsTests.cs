@@ -46,7 +46,7 @@ public class OrderAndRoundsTests
 
     [Theory]
     [InlineData("I had the arm triangle from side control and squeezed until she patted my shoulder twice.", Actor.Me, "arm-triangle")]
-    [InlineData("He locked the triangle, cut the angle and I slapped the mat.", Actor.Them, "triangle")]
+    [InlineData("She cut the angle on her triangle and I slapped the mat.", Actor.Them, "triangle")]
     [InlineData("She took my back and got the rear naked choke. I saw stars and gave up.", Actor.Them, "rear-naked-choke")]
     public void ATapMayBeToldByASign(string text, Actor by, string technique)
     {

@@ -176,6 +176,7 @@ internal sealed partial class Continuations(GroundMap ground, Fits fits, IReadOn
             && end.Actor == step.Actor
             && end.Evidence!.Hit.Meaning.Kind == MeaningKind.Event
             && Near(end, step.Evidence!, 7)
+            && !(end.Last is { Kind: StepKind.Moment, Outcome: Outcome.Done, Technique: { } known } && known.Finishes())
         )
         {
             var swapped = step with { Last = end.Last, From = end.From ?? step.From };

@@ -80,6 +80,13 @@ test('words and moments light up together, and one tap sets a moment right', asy
   await page.getByRole('button', { name: 'I did it' }).click();
   await expect(read.getByRole('button', { name: /^I: Knee cut pass/ })).toBeVisible();
 
+  // Told in another order than it happened: put right by a tap, and back by a key.
+  const order = read.locator('button.what strong');
+  await page.getByRole('button', { name: /it was later/ }).click();
+  await expect(order).toHaveText([/Step to mount/, /Knee cut pass/]);
+  await page.keyboard.press('Alt+ArrowUp');
+  await expect(order).toHaveText([/Knee cut pass/, /Step to mount/]);
+
   // What was set right stays right while the account goes on before and behind it.
   await page.getByLabel(box).press('Control+Home');
   await page.keyboard.type('Half guard. ');

@@ -21,8 +21,8 @@ internal static class TellingBench
     {
         if (asked.Contains("hands"))
             Hands(asked);
-        else if (asked is ["read", var text, ..])
-            Read(text);
+        else if (asked is ["read", ..])
+            Read(string.Join(' ', asked.Skip(1)));
         else if (asked.Contains("train"))
             Train();
         else if (asked.Contains("probe"))

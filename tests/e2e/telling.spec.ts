@@ -120,12 +120,13 @@ test('the doubtful moments of an account are gone through by key, set right and 
   await page.keyboard.press('t');
   // Told the way most people do: no names for half of it.
   const words =
-    'Rolled with Sunniva, she is always a handful. I shot for a leg and ended up underneath instead, so I hugged one of hers and came up on the side. ' +
-    'She hauled me over backwards. Went for my arm a couple of times, nothing doing, then got round behind me and I just about hung on till the buzzer.';
+    'Rolled with Sunniva. I went for a trip and she stuffed it. She hit some kind of throw. I got my knee back in somehow, tried a sweep, no. ' +
+    'She passed, sort of, and fished for a choke till the buzzer.';
   await page.keyboard.type(words);
   const next = page.getByRole('button', { name: /^Next doubtful one/ });
-  await expect(next).toBeVisible();
   const read = page.getByRole('list', { name: 'As read' });
+  await expect(read).toContainText('Choke');
+  await expect(next).toContainText(/\([2-9]\)/);
   const chosen = read.locator('button.what[aria-expanded="true"]');
   const seen: string[] = [];
   for (let n = 0; n < 2; n++) {

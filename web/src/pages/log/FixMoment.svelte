@@ -48,6 +48,7 @@
       oncancel={() => (searching = null)}
     />
   {:else}
+    {#if moment.sure === false}<button class="chip" onclick={() => onfix({})}>it is right</button>{/if}
     <button class="chip" onclick={() => onfix({ actor: moment.actor === 'me' ? 'them' : 'me' })}>
       {moment.actor === 'me' ? `${them} did it` : 'I did it'}
     </button>
@@ -63,7 +64,6 @@
       >{/if}
     {#if onlater}<button class="chip" onclick={onlater}>it was later <span class="small keys">Alt+↓</span></button>{/if}
     <button class="chip" onclick={() => onfix({ gone: true })}>take it out</button>
-    {#if moment.sure === false}<button class="chip" onclick={() => onfix({})}>it is right</button>{/if}
     {#if worthKeeping}
       <button class="chip wide" onclick={() => onalias(moment.technique)}
         >always read “{words}” as {ground.techniqueName(moment.technique)}</button

@@ -25,6 +25,8 @@ public class OrderAndRoundsTests
         Assert.Equal(["americana", "armbar"], told.Exchanges.Select(e => e.End?.Technique).OfType<string>());
         Assert.Equal("double-leg", told.Exchanges[0].Moments[0].Moment.Technique);
         Assert.Equal("knee-cut", told.Exchanges[^1].Moments[0].Moment.Technique);
+        // After an end time goes on, even where the words had gone back before it.
+        Assert.Equal("double-leg", Order(late + " We reset. Then I hit a double leg.")[^1]);
     }
 
     [Theory]

@@ -10,7 +10,7 @@ namespace AshNotch.Core.Telling.Timeline;
 /// <summary>
 /// Puts what was told late where it happened. Time follows the text unless a mark says otherwise: "before that" puts what follows
 /// before what was told of this exchange; "took his back off an arm drag" and "sprawled on his shot" tell two moments the other way
-/// round. A tap, a reset and a new round are never gone back behind.
+/// round. A mark goes back no farther than the exchange that it stands in or that has just ended; after an end, time goes on.
 /// </summary>
 internal static class TellingOrder
 {
@@ -66,13 +66,9 @@ internal static class TellingOrder
                     break;
                 case StepKind.End:
                     parts[^1].Add(step);
-                    if (parts.Count == 1)
-                    {
-                        last = exchange;
-                        Close();
-                        exchange = ordered.Count;
-                    }
-
+                    last = exchange;
+                    Close();
+                    exchange = ordered.Count;
                     break;
                 default:
                     parts[^1].Add(step);

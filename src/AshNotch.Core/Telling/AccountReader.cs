@@ -22,18 +22,12 @@ public sealed class AccountReader
 
     private const int MostNamed = 20_000;
 
-    /// <summary>How many runs of words are looked up by sound in one account; ten times what an evening's worth of them asks.</summary>
-    private const int MostLookups = 20_000;
-
     private const int LongestNamed = 400;
 
     private static readonly Lazy<AccountReader> Shipped = new(() => new AccountReader(GroundMap.Default, PersonalWords.None));
 
     private readonly GroundMap ground;
-    private readonly Lexicon lexicon = new();
-    private readonly Lexicon cues = new();
-    private readonly Lexicon tapHints = new();
-    private readonly NearWords near;
+    private readonly PhraseMatcher matcher;
     private readonly Fits fits;
     private readonly ReaderModel model;
     private readonly bool training;
@@ -55,24 +49,7 @@ public sealed class AccountReader
         this.model = model;
         this.training = training;
         ground = shipped.With(personal);
-        Fill("telling/techniques.txt", MeaningKind.Technique, lexicon);
-        Fill("telling/positions.txt", MeaningKind.Position, lexicon);
-        Fill("telling/events.txt", MeaningKind.Event, lexicon);
-        Fill("telling/cues.txt", MeaningKind.Cue, cues);
-        Fill("telling/tap-hints.txt", MeaningKind.Event, tapHints);
-        foreach (var technique in ground.Techniques)
-            Names(technique.Name, technique.Aliases, new Meaning(MeaningKind.Technique, technique.Id));
-        foreach (var position in ground.Positions)
-            Names(position.Name, position.Aliases, new Meaning(MeaningKind.Position, position.Id));
-        foreach (var alias in personal.Aliases)
-        {
-            if (ground.Technique(alias.Means) is not null)
-                lexicon.Add(Plain(alias.Says), new Meaning(MeaningKind.Technique, alias.Means), -Weights.EverydayWord);
-            else if (ground.Position(alias.Means) is not null)
-                lexicon.Add(Plain(alias.Says), new Meaning(MeaningKind.Position, alias.Means), -Weights.EverydayWord);
-        }
-
-        near = new NearWords(lexicon);
+        matcher = new PhraseMatcher(ground, personal.Aliases);
         fits = new Fits(ground);
     }
 
@@ -123,7 +100,7 @@ public sealed class AccountReader
         {
             Exchanges = exchanges,
             Positions = positions,
-            Unread = Unread.Of(tokens, grammar, lexicon, steps, weighed, text.Length),
+            Unread = Unread.Of(tokens, grammar, matcher.Lexicon, steps, weighed, text.Length),
             Rolls = facts,
             Takeaways = Takeaways.Of(tokens, grammar),
         };
@@ -132,16 +109,9 @@ public sealed class AccountReader
     /// <summary>What an account's words match, before anything is weighed.</summary>
     internal Seen Look(IReadOnlyList<Token> tokens, Attire? attire)
     {
-        var grammar = Grammar.Of(tokens, lexicon);
-        var books = Longest(FindAll(tokens, grammar.Names, PhraseBook.Cues));
-        var hits = Hits(tokens, grammar, attire, books: training || !model.IsEmpty);
-        return new Seen(grammar, hits, Longest(FindAll(tokens, grammar.Names, cues)), books)
-        {
-            TapHints =
-                training || model.WeighsTaps
-                    ? [.. TapHints.Of(hits, [.. books, .. Longest(FindAll(tokens, grammar.Names, tapHints))])]
-                    : [],
-        };
+        var grammar = Grammar.Of(tokens, matcher.Lexicon);
+        var hinted = training || model.WeighsTaps;
+        return matcher.Match(grammar, attire, books: training || !model.IsEmpty, hinted);
     }
 
     /// <summary>Every mention with its evidence, in order of its first word: what the rules say, and what the model has learned.</summary>
@@ -216,7 +186,8 @@ public sealed class AccountReader
         var tokens = Tokens.Of(text.Length > LongestText ? text[..LongestText] : text);
         return
         [
-            .. Hits(tokens, Grammar.Of(tokens, lexicon), attire: null, books: false)
+            .. matcher
+                .Named(Grammar.Of(tokens, matcher.Lexicon), attire: null, books: false)
                 .Where(h => h.Meaning.Kind is MeaningKind.Technique or MeaningKind.Position && h.Cost < 0.5)
                 .Select(h => h.Meaning.Id)
                 .Distinct(),
@@ -241,190 +212,5 @@ public sealed class AccountReader
             .Select(e =>
                 $"{e.Hit.Meaning.Id} '{string.Join(' ', Enumerable.Range(e.Hit.From, e.Hit.To - e.Hit.From).Select(i => tokens[i].Text))}' gain {e.Gain:0.0} me {e.Me:0.0} done {e.Done:0.0} holder {e.Holder:0.0} arrives {e.Arrives:0.0}"
             );
-    }
-
-    private static void Fill(string file, MeaningKind kind, Lexicon into)
-    {
-        foreach (var line in Words.Resource(file))
-            into.AddLine(line, kind);
-    }
-
-    private static string Plain(string says) => string.Join(' ', Tokens.Of(says).Select(t => t.Text));
-
-    private void Names(string name, IReadOnlyList<string> aliases, Meaning meaning)
-    {
-        foreach (var one in meaning.Id is "submission" or "choke" ? [] : aliases.Append(name.Split('(')[0]))
-        {
-            var plain = Plain(one);
-            var everyday = plain.Contains(' ') && plain.Split(' ').All(w => Words.Everyday.Contains(w) || Words.Function.Contains(w));
-            lexicon.Add(plain, meaning, everyday ? Weights.EverydayPhrase : 0);
-        }
-    }
-
-    private static List<Hit> FindAll(IReadOnlyList<Token> tokens, bool[] names, Lexicon lexicon)
-    {
-        var hits = new List<Hit>();
-        for (var at = 0; at < tokens.Count; at++)
-            lexicon.Find(tokens, at, names, hits);
-        return hits;
-    }
-
-    private List<Hit> Hits(IReadOnlyList<Token> tokens, Grammar grammar, Attire? attire, bool books)
-    {
-        var hits = FindAll(tokens, grammar.Names, lexicon);
-        if (books)
-            hits.AddRange(FindAll(tokens, grammar.Names, PhraseBook.Names));
-        var odd = new bool[tokens.Count];
-        for (var at = 0; at < tokens.Count; at++)
-            odd[at] =
-                !grammar.Names[at]
-                && !Words.Everyday.Contains(tokens[at].Stem)
-                && !Words.Everyday.Contains(tokens[at].Text)
-                && !Words.Function.Contains(tokens[at].Text)
-                && !lexicon.Knows(tokens[at].Stem);
-        var lookups = MostLookups;
-        for (var at = 0; at < tokens.Count; at++)
-            near.Find(tokens, at, odd, hits, ref lookups);
-        Rounds.Find(tokens, grammar.Names, hits);
-        return Outermost(WithoutIdleRepeats(Best([.. hits.Select(h => Weigh(h, tokens, grammar, attire))]), tokens, grammar), tokens.Count);
-    }
-
-    private Hit Weigh(Hit hit, IReadOnlyList<Token> tokens, Grammar grammar, Attire? attire)
-    {
-        var cost = hit.Cost;
-        if (
-            hit.Meaning.Kind is MeaningKind.Technique or MeaningKind.Position
-            && hit.To == hit.From + 1
-            && hit.Words == 1
-            && cost == 0
-            && (
-                Words.Everyday.Contains(tokens[hit.From].Text)
-                || Words.Everyday.Contains(tokens[hit.From].Stem)
-                || tokens[hit.From].Text.Length == 1
-            )
-            && tokens[hit.From].Text is not ("half" or "choke" or "scramble")
-        )
-        {
-            cost += Weights.EverydayWord;
-        }
-
-        if (
-            hit.Meaning is { Kind: MeaningKind.Event, Id: "time" }
-            && hit.To == hit.From + 1
-            && tokens[hit.From].Text is "time" or "end"
-            && (tokens[hit.From].Before == Break.None || (hit.To < tokens.Count && tokens[hit.To].Before < Break.Clause))
-        )
-        {
-            cost += 9;
-        }
-
-        if (hit.Meaning.Id == "disengage" && tokens[hit.From].Text == "back" && grammar.Owner(hit.From - 1) != 0)
-            cost += 9;
-        if (grammar.Names[hit.From])
-            cost += 2;
-        if (
-            attire == Attire.NoGi
-            && (
-                ground.Technique(hit.Meaning.Id)?.Gi == true
-                || (hit.Meaning.Kind == MeaningKind.Position && ground.Position(hit.Meaning.Id)?.Gi == true)
-            )
-        )
-            cost += 0.5;
-        return hit with { Cost = cost };
-    }
-
-    // One of each meaning and place: the cheapest.
-    private static List<Hit> Best(IReadOnlyList<Hit> hits) =>
-        [
-            .. hits.GroupBy(h => (h.From, h.To, h.Meaning))
-                .Select(g => g.OrderBy(h => h.Cost - (0.5 * h.Words)).First())
-                .OrderBy(h => h.From),
-        ];
-
-    // A phrase inside a longer one is part of it: "stand up" in "technical stand up".
-    private List<Hit> Outermost(List<Hit> hits, int count)
-    {
-        var covering = new Hit?[count];
-        foreach (
-            var hit in hits.Where(h =>
-                h.Cost < 0.5 && h.Meaning.Kind is MeaningKind.Technique or MeaningKind.Position or MeaningKind.Event && h.Gaps.Count <= 2
-            )
-        )
-        {
-            for (var at = hit.From; at < hit.To; at++)
-            {
-                if (covering[at] is not { } other || other.Words < hit.Words)
-                    covering[at] = hit;
-            }
-        }
-
-        var named = hits.Where(h => h.Meaning.Kind == MeaningKind.Position && h.Cost < 0.9)
-            .Where(h => covering[h.From] is { Meaning.Kind: MeaningKind.Technique } whole && whole.To == h.To && Names(whole, h.Meaning.Id))
-            .GroupBy(h => covering[h.From]!)
-            .ToDictionary(g => (g.Key.From, g.Key.To), g => g.MaxBy(h => h.Words)!.Meaning.Id);
-        return
-        [
-            .. hits.Where(h => !Inside(h, covering[h.From]) && !Inside(h, covering[h.To - 1]))
-                .Select(h =>
-                    h.Meaning.Kind == MeaningKind.Technique && named.TryGetValue((h.From, h.To), out var place) && place != "open-guard"
-                        ? h with
-                        {
-                            Place = place,
-                        }
-                        : h
-                ),
-        ];
-    }
-
-    private bool Names(Hit whole, string position) =>
-        whole.Meaning.Id == "guard-pull" || ground.Technique(whole.Meaning.Id)!.To.Any(t => t.Position == position);
-
-    private static bool Inside(Hit hit, Hit? longer) =>
-        longer is not null && longer.Words > hit.Words && longer.From <= hit.From && longer.To >= hit.To;
-
-    // "On the next try I threw her feet by" is another thing, not the same again.
-    private static List<Hit> WithoutIdleRepeats(List<Hit> hits, IReadOnlyList<Token> tokens, Grammar grammar)
-    {
-        var named = hits.Where(o =>
-                o.Meaning.Kind == MeaningKind.Technique
-                && o.Cost < 0.5
-                && o.Meaning.Id is not ("takedown" or "sweep" or "pass" or "escape" or "reversal" or "submission")
-            )
-            .ToList();
-        var (byFrom, byTo) = (named.ToLookup(o => o.From), named.ToLookup(o => o.To));
-        bool Same(Hit o, Hit h) => grammar.Sentence[o.From] == grammar.Sentence[h.From];
-        bool Idle(Hit h) =>
-            !(tokens[h.From].Text == "again" && h.From > 2 && Unbroken(tokens, h.From - 2, h.From))
-            && !Enumerable.Range(h.To, 7).Any(at => byFrom[at].Any(o => Unbroken(tokens, h.To, o.From) && Same(o, h)))
-            && !Enumerable.Range(h.From - 2, 3).Any(at => byTo[at].Any(o => Unbroken(tokens, o.From, h.From) && Same(o, h)));
-        return [.. hits.Where(h => h.Meaning is not { Kind: MeaningKind.Event, Id: "repeat" } || Idle(h))];
-    }
-
-    private static bool Unbroken(IReadOnlyList<Token> tokens, int from, int to)
-    {
-        for (var at = from; at <= to; at++)
-        {
-            if (tokens[at].Before != Break.None)
-                return false;
-        }
-
-        return true;
-    }
-
-    // Cues do not overlap: the longest from the left.
-    private static List<Hit> Longest(IReadOnlyList<Hit> hits)
-    {
-        var kept = new List<Hit>();
-        var free = 0;
-        foreach (var group in hits.GroupBy(h => h.From).OrderBy(g => g.Key))
-        {
-            if (group.Key < free)
-                continue;
-            var longest = group.MaxBy(h => (h.Words, h.To))!;
-            kept.Add(longest);
-            free = longest.Meaning.Id == "try" ? free : longest.To;
-        }
-
-        return kept;
     }
 }

@@ -98,23 +98,7 @@ internal sealed partial class Continuations
             return false;
         for (var at = moment.Evidence.Hit.To; at < evidence.Hit.From; at++)
         {
-            if (
-                tokens[at].Text
-                is "with"
-                    or "by"
-                    or "via"
-                    or "using"
-                    or "through"
-                    or "off"
-                    or "from"
-                    or "like"
-                    or "kind"
-                    or "of"
-                    or "going"
-                    or "doing"
-                    or "a"
-                    or "called"
-            )
+            if (Words.SaysHow.Contains(tokens[at].Text))
                 return true;
         }
 

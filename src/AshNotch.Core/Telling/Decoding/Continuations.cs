@@ -43,9 +43,7 @@ internal sealed partial class Continuations(GroundMap ground, Fits fits, IReadOn
     private bool Verbal(Hit hit)
     {
         var word = tokens[hit.From].Text;
-        return word.EndsWith("ed", StringComparison.Ordinal)
-            || word.EndsWith("es", StringComparison.Ordinal)
-            || word is "took" or "take" or "got" or "get" or "climb" or "go" or "went" or "walk" or "step" or "slid";
+        return word.EndsWith("ed", StringComparison.Ordinal) || word.EndsWith("es", StringComparison.Ordinal) || Words.Moves.Contains(word);
     }
 
     private void Moments(Story story, Evidence evidence, Technique technique, string? place, double gain, Beam into)
@@ -123,15 +121,12 @@ internal sealed partial class Continuations(GroundMap ground, Fits fits, IReadOn
             return null;
         for (var at = last.Evidence!.Hit.To; at < Math.Min(tokens.Count, evidence.Hit.To + 9); at++)
         {
-            var unsettled = tokens[at].Stem is "settl" or "count" or "stabiliz" or "consolidat";
+            var unsettled = Words.Settles.Contains(tokens[at].Stem);
             if (!unsettled)
                 continue;
             for (var before = Math.Max(0, at - 3); before < at; before++)
             {
-                if (
-                    tokens[before].Text is "before" or "never" or "not" or "without"
-                    || tokens[before].Text.EndsWith("n't", StringComparison.Ordinal)
-                )
+                if (Words.BeforeSettling.Contains(tokens[before].Text) || tokens[before].Text.EndsWith("n't", StringComparison.Ordinal))
                 {
                     var stopped = last with { Outcome = Outcome.Stopped, To = last.From, ToGuessed = false };
                     return story with { Last = stopped, Moment = stopped, Spot = last.From };

@@ -141,8 +141,8 @@ internal sealed class EvidenceReader
             return -whom * Weights.ObjectSuffers;
         if (hit.Meaning.Id == "finish")
             return subject.Who * subject.Strength;
-        var verb = tokens[hit.From].Text is "tapped" or "tap" or "taps" or "tapping" or "say" or "had" or "slap" or "verbal";
-        var noun = hit.From > 0 && tokens[hit.From - 1].Text is "the" or "a" or "for" or "got" or "another";
+        var verb = Words.SaysTap.Contains(tokens[hit.From].Text);
+        var noun = hit.From > 0 && Words.CountsTap.Contains(tokens[hit.From - 1].Text);
         if (noun)
             return subject.Strength > 0.7 ? subject.Who * 0.9 : 0;
         if (hit.From > 0 && tokens[hit.From - 1].Text is "and" or "then" && tokens[hit.From].Before == Break.None && subject.Strength < 0.9)

@@ -27,6 +27,7 @@ internal sealed class MentionFeatures
     private readonly Hit?[] bookAt;
     private readonly List<Hit> named;
     private readonly string style;
+    private readonly string brackets;
 
     public MentionFeatures(Seen seen, GroundMap ground, IReadOnlyList<Hit> hits)
     {
@@ -39,7 +40,7 @@ internal sealed class MentionFeatures
         foreach (var cue in seen.Cues)
             cueAt[cue.From] = cue;
         named = [.. hits.Where(h => h.Cost < 0.5 || h.Tagged).OrderBy(h => h.From)];
-        style = seen.Style;
+        (style, brackets) = (seen.Style, seen.Brackets);
     }
 
     /// <summary>Adds the features of a mention.</summary>
@@ -203,6 +204,9 @@ internal sealed class MentionFeatures
                 bag.Add("by", Side(agent));
         }
 
+        bag.Add("bracketed", tokens[hit.From].Bracketed ? "in" : "out", brackets);
+        if (!tokens[hit.From].Bracketed && Tag(hit.To) is var tag and not 0)
+            bag.Add("tag", Side(tag));
         var (mine, theirs) = (-1, -1);
         for (var at = hit.From; at >= 0 && at > hit.From - 30; at--)
         {
@@ -221,6 +225,16 @@ internal sealed class MentionFeatures
         for (var at = hit.From - 1; at >= 0 && at >= hit.From - 3; at--)
             if (tokens[at].Stem is "be" or "get" or "got")
                 bag.Add("passive", tokens[at].Stem, End(tokens[hit.From].Text, 2));
+    }
+
+    // "Toe hold (him)", "juji (I)": whose it was, in brackets behind it.
+    private int Tag(int at)
+    {
+        if (at >= tokens.Count || !tokens[at].Bracketed || (at + 1 < tokens.Count && tokens[at + 1].Bracketed))
+            return 0;
+        return Words.SubjectMe.Contains(tokens[at].Text) || Words.ObjectMe.Contains(tokens[at].Text) ? 1
+            : Words.SubjectThem.Contains(tokens[at].Text) ? -1
+            : grammar.Object(at);
     }
 
     private void Neighbours(Hit hit, string kind, FeatureBag bag)

@@ -20,6 +20,19 @@ internal sealed record Seen(Grammar Grammar, IReadOnlyList<Hit> Hits, IReadOnlyL
     /// <summary>How the account is written, as far as the models care.</summary>
     public string Style { get; } = StyleOf(Grammar.Tokens);
 
+    /// <summary>How many of the named techniques stand in brackets: notebooks put what the partner did there.</summary>
+    public string Brackets { get; } = BracketsOf(Grammar.Tokens, Hits);
+
+    private static string BracketsOf(IReadOnlyList<Token> tokens, IReadOnlyList<Hit> hits)
+    {
+        var named = hits.Where(h => h.Cost < 0.5 && h.Meaning.Kind == MeaningKind.Technique).Select(h => h.From).Distinct().ToList();
+        var inside = named.Count(at => tokens[at].Bracketed);
+        return inside == 0 ? "none"
+            : inside * 6 < named.Count ? "few"
+            : inside * 3 < named.Count * 2 ? "some"
+            : "most";
+    }
+
     private static string StyleOf(IReadOnlyList<Token> tokens)
     {
         if (tokens.Count == 0)

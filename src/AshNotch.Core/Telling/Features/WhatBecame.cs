@@ -63,7 +63,7 @@ internal sealed class WhatBecame
         tokens = clues.Tokens;
         countedTaps = Enumerable
             .Range(1, Math.Max(0, tokens.Count - 1))
-            .Any(at => tokens[at].Text is "taps" or "subs" or "submissions" && Counts.Contains(tokens[at - 1].Text));
+            .Any(at => Words.TapCounts.Contains(tokens[at].Text) && Counts.Contains(tokens[at - 1].Text));
     }
 
     /// <summary>Log odds that the technique came off.</summary>
@@ -90,7 +90,7 @@ internal sealed class WhatBecame
                 && Negated(hit) == 0
                 && !(cue.To < hit.From && grammar.Owner(cue.To) != 0 && tokens[cue.From].Stem == "catch")
             )
-                return tokens[cue.From].Stem is "catch" or "get" or "hit" or "nail" or "lock" ? Weights.Finished * 0.6 : Weights.Finished;
+                return Words.Catches.Contains(tokens[cue.From].Stem) ? Weights.Finished * 0.6 : Weights.Finished;
         }
 
         // The last thing told, and nothing said against it.
@@ -115,18 +115,12 @@ internal sealed class WhatBecame
         for (var at = hit.From - 1; at >= 0 && at >= hit.From - 5 && tokens[at + 1].Before == Break.None; at--)
         {
             var word = tokens[at].Text;
-            if (word is "couldn't" or "can't" or "cannot" or "unable" or "failed" or "fail")
+            if (Words.CouldNot.Contains(word))
                 return 1;
             var not =
-                word is "not" or "never" or "without" or "nor" or "neither"
-                || word.EndsWith("n't", StringComparison.Ordinal)
-                || (word == "no" && at == hit.From - 1);
+                Words.Negations.Contains(word) || word.EndsWith("n't", StringComparison.Ordinal) || (word == "no" && at == hit.From - 1);
             if (not)
-                return
-                    tokens[at + 1].Text is "get" or "got" or "finish" or "land" or "let"
-                    || (at > 0 && tokens[at - 1].Text is "could" or "can")
-                    ? 1
-                    : 2;
+                return Words.Achieves.Contains(tokens[at + 1].Text) || (at > 0 && tokens[at - 1].Text is "could" or "can") ? 1 : 2;
             if (Words.Joiners.Contains(word) || Stopping.Contains(tokens[at].Stem) && tokens[at].Stem != "get")
                 return 0;
         }
@@ -155,7 +149,7 @@ internal sealed class WhatBecame
     private bool FollowsFor(Hit hit)
     {
         var at = hit.From - 1;
-        if (at > 0 && tokens[at].Text is "the" or "a" or "an" or "my" or "his" or "her")
+        if (at > 0 && Words.Determiners.Contains(tokens[at].Text))
             at--;
         return at > 0 && tokens[at].Text == "for" && tokens[at + 1].Before == Break.None;
     }
@@ -197,7 +191,7 @@ internal sealed class WhatBecame
 
     private bool Isolated(Hit cue) =>
         cue.To - cue.From > 1
-        || tokens[cue.From].Text is not ("no" or "x" or "close" or "nah" or "live" or "lived" or "loose")
+        || !Words.FailsAtOnce.Contains(tokens[cue.From].Text)
         || cue.To >= tokens.Count
         || tokens[cue.To].Before != Break.None;
 
@@ -213,12 +207,7 @@ internal sealed class WhatBecame
                 break;
             if (clues.CueAt[at] is not { } cue || cue.To > limit)
                 continue;
-            if (
-                at == hit.To
-                && cue.Meaning.Id == "try"
-                && tokens[at].Text is "nearly" or "almost" or "close" or "attempt" or "attempts" or "try" or "threat"
-                && !stopped
-            )
+            if (at == hit.To && cue.Meaning.Id == "try" && Words.Nearly.Contains(tokens[at].Text) && !stopped)
             {
                 score -= Weights.Stopped;
                 stopped = true;
@@ -251,20 +240,6 @@ internal sealed class WhatBecame
         var start = at;
         while (start > 0 && at - start < 5 && grammar.Sentence[start - 1] == grammar.Sentence[at])
             start--;
-        return tokens[start].Text
-                is "it"
-                    or "no"
-                    or "nope"
-                    or "nothing"
-                    or "that"
-                    or "nah"
-                    or "didn't"
-                    or "worked"
-                    or "yes"
-                    or "failed"
-                    or "stuffed"
-                    or "he"
-                    or "she"
-            && at - start < 5;
+        return Words.Comments.Contains(tokens[start].Text) && at - start < 5;
     }
 }

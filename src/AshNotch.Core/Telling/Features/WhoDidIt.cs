@@ -98,7 +98,7 @@ internal sealed class WhoDidIt
 
             if (
                 at < hit.To + 2
-                && tokens[at].Text is "on" or "against" or "off"
+                && Words.Upon.Contains(tokens[at].Text)
                 && at + 1 < tokens.Count
                 && grammar.Object(at + 1) != 0
                 && (at + 2 >= tokens.Count || tokens[at + 2].Text != "'s")
@@ -119,28 +119,23 @@ internal sealed class WhoDidIt
             && (hit.To + 1 >= tokens.Count || tokens[hit.To + 1].Before != Break.None)
         )
             return score + 2;
-        if (whom != 0 && tokens[hit.To].Text is not ("myself" or "himself" or "herself") && !StartsClause(hit.To))
+        if (whom != 0 && !Words.Selves.Contains(tokens[hit.To].Text) && !StartsClause(hit.To))
             return score - (whom * Weights.ObjectSuffers);
         var whose = grammar.Owner(hit.To);
         var next = hit.To + 1 < tokens.Count ? tokens[hit.To + 1].Stem : "";
-        if (whose != 0 && next is "guard" or "half" or "butterfly" or "back" or "leg" or "neck" or "arm")
+        if (whose != 0 && Words.Suffers.Contains(next))
             return score + ((own ? whose : -whose) * Weights.OnObject);
         return score;
     }
 
-    private bool StartsClause(int at) =>
-        at + 1 < tokens.Count && grammar.Names[at] && tokens[at + 1].Stem is "be" or "hav" or "get" or "'s";
+    private bool StartsClause(int at) => at + 1 < tokens.Count && grammar.Names[at] && Words.Auxiliaries.Contains(tokens[at + 1].Stem);
 
     // "Got hit with a whizzer", "was put in the body triangle": the subject suffers it.
     private double Met(Hit hit, Subject subject)
     {
         for (var at = hit.From - 1; at > 1 && at >= hit.From - 4 && tokens[at + 1].Before == Break.None; at--)
         {
-            if (
-                tokens[at].Text is "with" or "in" or "by" or "into"
-                && tokens[at - 1].Text is "hit" or "caught" or "met" or "put" or "punished" or "locked" or "stuck" or "finished"
-                && tokens[at - 2].Stem is "be" or "get"
-            )
+            if (Words.Meets.Contains(tokens[at].Text) && Words.MetBy.Contains(tokens[at - 1].Text) && tokens[at - 2].Stem is "be" or "get")
                 return -(subject.Who == 0 ? 0.7 : subject.Who * subject.Strength) * (Weights.Passive + Weights.SubjectActs);
         }
 
@@ -151,7 +146,7 @@ internal sealed class WhoDidIt
     {
         for (var at = hit.From - 1; at > 0 && at >= hit.From - 6 && tokens[at + 1].Before == Break.None; at--)
         {
-            if (tokens[at].Text is not ("with" or "in" or "into" or "to" or "for" or "from" or "via" or "using"))
+            if (!Words.CaughtWith.Contains(tokens[at].Text))
                 continue;
             var whom = grammar.Object(at - 1);
             if (whom == 0 && at > 1 && Words.Small.Contains(tokens[at - 1].Text))
@@ -172,13 +167,13 @@ internal sealed class WhoDidIt
             && tokens[hit.From].Stem is "be" or "get"
             && (
                 tokens[hit.From + 1].Text.EndsWith("ed", StringComparison.Ordinal)
-                || tokens[hit.From + 1].Text is "swept" or "thrown" or "caught"
+                || Words.ShortParticiples.Contains(tokens[hit.From + 1].Text)
             )
         )
             return true;
         var participle =
             word.EndsWith("ed", StringComparison.Ordinal)
-            || word is "swept" or "thrown" or "taken" or "caught" or "put" or "rolled" or "choked" or "bent" or "split"
+            || Words.Participles.Contains(word)
             || word.EndsWith("'d", StringComparison.Ordinal)
             || tokens[Math.Min(hit.To, tokens.Count) - 1].Text is var last
                 && (last.EndsWith("ed", StringComparison.Ordinal) || last is "taken")
@@ -189,11 +184,11 @@ internal sealed class WhoDidIt
         for (var at = hit.From - 1; at >= 0 && at >= hit.From - 4 && tokens[at + 1].Before == Break.None; at--)
         {
             var stem = tokens[at].Stem;
-            if (stem is "be" or "get" || tokens[at].Text is "'m" or "being" or "be")
+            if (stem is "be" or "get" || Words.Passives.Contains(tokens[at].Text))
                 return !(
                     tokens[at].Text is "got" or "get"
                     && Words.Small.Contains(tokens[at + 1].Text)
-                    && tokens[at + 1].Text is "the" or "a" or "my" or "his" or "her"
+                    && Words.OwnedThings.Contains(tokens[at + 1].Text)
                     && stem == "get"
                     && !CausesPassive(at)
                 );
@@ -201,7 +196,7 @@ internal sealed class WhoDidIt
                 return false;
             if (stem == "hav" && CausesPassive(at))
                 return true;
-            if (stem is "and" or "or" or "then" && at > 1 && tokens[at - 1].Text.EndsWith("ed", StringComparison.Ordinal))
+            if (Words.Links.Contains(stem) && at > 1 && tokens[at - 1].Text.EndsWith("ed", StringComparison.Ordinal))
                 continue;
             if (
                 !Words.Everyday.Contains(tokens[at].Text)

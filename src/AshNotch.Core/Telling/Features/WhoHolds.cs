@@ -53,7 +53,7 @@ internal sealed class WhoHolds
     // "On my back", "behind him": the one whose back it is does not hold it.
     private int BackOf(Hit hit, int owner)
     {
-        if (tokens[hit.From].Text is not ("on" or "has" or "had" or "have" or "behind" or "is" or "was" or "still" or "'s" or "has"))
+        if (!Words.HeldHow.Contains(tokens[hit.From].Text))
             return 0;
         return tokens[hit.From].Text == "behind" ? grammar.Object(hit.To - 1) : owner;
     }
@@ -116,35 +116,15 @@ internal sealed class WhoHolds
     {
         for (var at = hit.From - 1; at >= 0 && at >= hit.From - 5 && tokens[at + 1].Before == Break.None; at--)
         {
-            if (
-                tokens[at].Text
-                    is "stuck"
-                        or "trapped"
-                        or "pinned"
-                        or "caught"
-                        or "survived"
-                        or "surviving"
-                        or "defending"
-                        or "escape"
-                        or "escaped"
-                        or "underneath"
-                        or "flattened"
-                || (tokens[at].Text == "out" && tokens[at + 1].Text == "of")
-            )
+            if (Words.Endures.Contains(tokens[at].Text) || (tokens[at].Text == "out" && tokens[at + 1].Text == "of"))
                 return -(subject.Who == 0 ? 1 : subject.Who)
                     * Weights.Held
                     * (
                         SpotRoles.HolderIsTop(ground, hit.Meaning.Id) ? 1
-                        : tokens[at].Text is "out" or "escape" or "escaped" ? 1
+                        : Words.Leaves.Contains(tokens[at].Text) ? 1
                         : 0.7
                     );
-            if (
-                grammar.Object(at) != 0
-                && (
-                    at + 1 == hit.From
-                    || tokens[at + 1].Text is "in" or "to" or "into" or "down" or "back" or "from" or "on" or "through" or "with"
-                )
-            )
+            if (grammar.Object(at) != 0 && (at + 1 == hit.From || Words.Towards.Contains(tokens[at + 1].Text)))
             {
                 if (
                     at > 0
@@ -172,7 +152,7 @@ internal sealed class WhoHolds
     {
         for (var at = hit.From - 1; at >= 0 && at >= hit.From - 3; at--)
         {
-            if (tokens[at].Stem is "play" or "put" or "us" or "hav" or "hold" or "get" or "lock" or "set" or "tak" or "keep")
+            if (Words.PlaysGuard.Contains(tokens[at].Stem))
                 return true;
         }
 
@@ -194,10 +174,7 @@ internal sealed class WhoHolds
             return false;
         for (var at = hit.To; at < tokens.Count && at < hit.To + 5 && tokens[at].Before is Break.None or Break.Comma; at++)
         {
-            if (
-                tokens[at].Stem is "open" or "break" or "pop" or "crack" or "split" or "pry" or "sweep"
-                || (tokens[at].Stem is "in" or "into" or "over" or "front" && at < hit.To + 2)
-            )
+            if (Words.Opens.Contains(tokens[at].Stem) || (Words.StillInside.Contains(tokens[at].Stem) && at < hit.To + 2))
                 return true;
         }
 
@@ -215,74 +192,9 @@ internal sealed class WhoHolds
             if (between is Break.Comma or Break.Arrow)
                 return 0.4;
             var stem = tokens[at].Stem;
-            if (
-                stem
-                is "in"
-                    or "from"
-                    or "under"
-                    or "of"
-                    or "start"
-                    or "be"
-                    or "with"
-                    or "lose"
-                    or "los"
-                    or "had"
-                    or "hav"
-                    or "out"
-                    or "at"
-                    or "play"
-                    or "hold"
-                    or "held"
-                    or "'s"
-                    or "'m"
-                    or "still"
-                    or "keep"
-            )
+            if (Words.WasThere.Contains(stem))
                 return -Weights.Being;
-            if (
-                stem
-                is "to"
-                    or "into"
-                    or "get"
-                    or "tak"
-                    or "climb"
-                    or "step"
-                    or "mov"
-                    or "go"
-                    or "hit"
-                    or "pop"
-                    or "hop"
-                    or "slid"
-                    or "lock"
-                    or "land"
-                    or "enter"
-                    or "reach"
-                    or "swing"
-                    or "spin"
-                    or "switch"
-                    or "walk"
-                    or "drop"
-                    or "jump"
-                    or "then"
-                    or "set"
-                    or "put"
-                    or "throw"
-                    or "com"
-                    or "find"
-                    or "end"
-                    or "onto"
-                    or "circl"
-                    or "transition"
-                    or "advance"
-                    or "advanc"
-                    or "grab"
-                    or "close"
-                    or "clos"
-                    or "secur"
-                    or "settl"
-                    or "roll"
-                    or "pull"
-            )
+            if (Words.GotThere.Contains(stem))
                 return Weights.Arriving;
             if (Words.Joiners.Contains(tokens[at].Text))
                 return 0.4;

@@ -109,7 +109,7 @@ internal sealed class Grammar
                         || after.Text == "first"
                     )
                 )
-                || lead is "with" or "against" or "vs" or "versus" or "named" or "called"
+                || Words.BeforeNames.Contains(lead)
                 || (Counts(tokens, at - 1) && after.Text is not null && Follows(after.Text))
                 || (
                     after.Text is not null
@@ -123,10 +123,19 @@ internal sealed class Grammar
             }
         }
 
+        var initials = known.Select(name => name[0]).ToHashSet();
         for (var at = 0; at < tokens.Count; at++)
-            names[at] = known.Contains(tokens[at].Text);
+            names[at] = known.Contains(tokens[at].Text) || IsInitial(tokens[at], initials);
         return names;
     }
+
+    // "Levente ... juji (I) x, L turns in": a capital alone is the name that begins with it, where it cannot be a word.
+    private static bool IsInitial(Token token, HashSet<char> initials) =>
+        token.Text.Length == 1
+        && token.Capital
+        && initials.Contains(token.Text[0])
+        && token.Text != "i"
+        && (token.Text != "a" || token.Bracketed);
 
     // "First farid i pull ...", "third one siti she shot": a word that nobody knows, counted, and then somebody who does something.
     private static bool Counts(IReadOnlyList<Token> tokens, int at) =>
@@ -145,89 +154,18 @@ internal sealed class Grammar
         || lexicon.Knows(token.Stem)
         || Words.Function.Contains(token.Text);
 
-    private static bool Verbal(Token token) =>
-        token.Stem
-            is "be"
-                or "hav"
-                or "get"
-                or "do"
-                or "tak"
-                or "go"
-                or "start"
-                or "shoot"
-                or "try"
-                or "pull"
-                or "put"
-                or "pass"
-                or "play"
-                or "sit"
-                or "stand"
-                or "throw"
-                or "snap"
-                or "sprawl"
-                or "roll"
-                or "sweep"
-                or "tap"
-                or "hold"
-                or "drop"
-                or "clinch"
-                or "open"
-                or "com"
-                or "begin"
-                or "mak"
-                or "kneel"
-                or "step"
-                or "catch"
-                or "hit"
-                or "post"
-                or "turn"
-                or "jump"
-                or "grab"
-                or "want"
-                or "keep"
-                or "shot"
-                or "push"
-                or "attack"
-                or "drag"
-                or "cut"
-                or "turtl"
-                or "invert"
-                or "just"
-                or "immediately"
-                or "then"
-                or "also"
-                or "mov"
-                or "framed"
-                or "ti"
-                or "dov"
-                or "let"
-                or "end"
-                or "say"
-                or "tell"
-                or "could"
-                or "would"
-                or "can"
-                or "never"
-                or "always"
-                or "finish"
-                or "escap"
-                or "fight"
-                or "recover"
-                or "bridg"
-                or "spin";
+    private static bool Verbal(Token token) => Words.Verbs.Contains(token.Stem);
 
     private void FindPartner()
     {
         var best = Enumerable
             .Range(0, Tokens.Count)
-            .Where(at => Names[at])
+            .Where(at => Names[at] && Tokens[at].Text.Length > 1)
             .GroupBy(at => Tokens[at].Text)
             .Select(g =>
                 (
                     Name: g.Key,
-                    Count: g.Count()
-                        + (g.Any(at => at > 0 && Tokens[at - 1].Text is "with" or "against" or "vs") ? 1.5 : 0)
-                        - (g.First() * 0.001)
+                    Count: g.Count() + (g.Any(at => at > 0 && Words.Opposite.Contains(Tokens[at - 1].Text)) ? 1.5 : 0) - (g.First() * 0.001)
                 )
             )
             .OrderByDescending(g => g.Count)
@@ -289,37 +227,25 @@ internal sealed class Grammar
                 };
             if (at > 0 && token.Before >= Break.Clause)
                 inside = false;
-            var opens =
-                token.Text
-                is "before"
-                    or "while"
-                    or "as"
-                    or "when"
-                    or "because"
-                    or "since"
-                    or "until"
-                    or "till"
-                    or "if"
-                    or "where"
-                    or "which"
-                    or "that"
-                    or "although"
-                    or "though";
+            var opens = Words.Subordinates.Contains(token.Text);
             if (opens && !inside)
                 (main, inside) = (now, true);
-            else if (inside && main.Who != 0 && (token.Text is "and" or "but" or "so" || token.Before == Break.Comma))
+            else if (inside && main.Who != 0 && (Words.Resumes.Contains(token.Text) || token.Before == Break.Comma))
                 (now, inside) = (main with { Strength = main.Strength * 0.75 }, false);
             var found = SubjectAt(at, mentioned);
             if (found is { } subject)
                 now = subject;
             if (Names[at] || Object(at) != 0)
                 mentioned =
-                    Names[at] && token.Text != Partner && Partner is not null ? 0
+                    Names[at] && Partner is not null && !IsPartner(token) ? 0
                     : Names[at] ? -1
                     : Object(at);
             Subjects[at] = now;
         }
     }
+
+    private bool IsPartner(Token token) =>
+        Partner is not null && (token.Text == Partner || (token.Text.Length == 1 && token.Text[0] == Partner[0]));
 
     private Subject? SubjectAt(int at, int mentioned)
     {
@@ -349,7 +275,7 @@ internal sealed class Grammar
             var possessive = at + 1 < Tokens.Count && Tokens[at + 1].Text == "'s";
             if (possessive)
                 return lead ? new Subject(-1, 0.6, false) : null;
-            var third = Names[at] && Partner is not null && token.Text != Partner;
+            var third = Names[at] && Partner is not null && !IsPartner(token);
             var preposed = at > 0 && token.Before == Break.None && Words.Prepositions.Contains(last.Text);
             if (!preposed && (lead || (at + 1 < Tokens.Count && Verbal(Tokens[at + 1]) && !Verbal(last))))
                 return new Subject(third ? 0 : -1, 1, third);

@@ -33,21 +33,7 @@ internal static class Unreality
     {
         var tokens = grammar.Tokens;
         var word = tokens[cue.From].Text;
-        if (
-            word
-            is "instead"
-                or "rather"
-                or "without"
-                or "never"
-                or "avoid"
-                or "avoided"
-                or "thought"
-                or "not"
-                or "think"
-                or "considered"
-                or "promise"
-                or "promised"
-        )
+        if (Words.RulesOut.Contains(word))
         {
             for (var at = cue.From; at < tokens.Count && grammar.Clause[at] == grammar.Clause[cue.From]; at++)
             {
@@ -67,30 +53,7 @@ internal static class Unreality
         )
             return;
         Mark(grammar, unreal, marked, cue.From, wholeSentence: false);
-        if (
-            word
-            is not (
-                "if"
-                or "coach"
-                or "told"
-                or "tell"
-                or "said"
-                or "says"
-                or "need"
-                or "needed"
-                or "next"
-                or "my"
-                or "drill"
-                or "everybody"
-                or "everyone"
-                or "had"
-                or "would"
-                or "must"
-                or "want"
-                or "note"
-                or "remember"
-            )
-        )
+        if (!Words.RulesOutAll.Contains(word))
             return;
         for (var at = cue.To; at < tokens.Count && grammar.Sentence[at] == grammar.Sentence[cue.From]; at++)
         {
@@ -107,7 +70,7 @@ internal static class Unreality
         var word = grammar.Tokens[at].Text;
         if (at > 0 && grammar.Tokens[at].Before == Break.Clause && grammar.Tokens[cue.From].Text is not ("if" or "had"))
             return true;
-        return at > cue.To && word is "but" or "anyway" or "so" or "luckily" or "what"
+        return at > cue.To && Words.BackToFacts.Contains(word)
             || (
                 word == "and"
                 && at + 1 < grammar.Tokens.Count

@@ -1,8 +1,12 @@
+using System.Globalization;
+using System.Text;
+
 namespace AshNotch.Core.Telling.Text;
 
 /// <summary>
 /// Cuts an account into words, in one pass. Punctuation is kept only as the <see cref="Break"/> before a word; a hyphen or a
 /// slash inside a word parts it without a break, digits/digits and clock times stay whole, and clitics ('s, 'm, 'd) stand alone.
+/// Ticks, crosses and other signs that stand for something are words.
 /// </summary>
 public static class Tokens
 {
@@ -15,21 +19,35 @@ public static class Tokens
         var tokens = new List<Token>(text.Length / 5);
         var before = Break.Sentence;
         var at = 0;
+        var bracketed = false;
         while (at < text.Length)
         {
             var letter = text[at];
+            bracketed = letter is '(' or '[' || (bracketed && letter is not (')' or ']' or '\n'));
             if (char.IsLetterOrDigit(letter))
             {
                 var end = WordEnd(text, at);
-                Add(tokens, text, at, end, before);
+                Add(tokens, text, at, end, before, bracketed);
                 before = Break.None;
                 at = end;
                 continue;
             }
 
+            if (SignAt(text, at) is { } sign)
+            {
+                var word =
+                    Words.Ticks.Contains(sign) ? "\u2713"
+                    : Words.Crosses.Contains(sign) ? "\u2717"
+                    : sign;
+                tokens.Add(new Token(word, word, new Span(at, sign.Length), before, false) { Bracketed = bracketed });
+                before = Break.None;
+                at += sign.Length;
+                continue;
+            }
+
             if (letter is '&' or '+')
             {
-                tokens.Add(new Token("and", "and", new Span(at, 1), before, false));
+                tokens.Add(new Token("and", "and", new Span(at, 1), before, false) { Bracketed = bracketed });
                 before = Break.None;
             }
             else
@@ -42,6 +60,14 @@ public static class Tokens
 
         return tokens;
     }
+
+    private static string? SignAt(string text, int at) =>
+        text[at] > '\u00ff'
+        && Rune.TryGetRuneAt(text, at, out var rune)
+        && rune != Rune.ReplacementChar
+        && Rune.GetUnicodeCategory(rune) == UnicodeCategory.OtherSymbol
+            ? rune.ToString()
+            : null;
 
     private static Break Wider(Break one, Break other) => one > other ? one : other;
 
@@ -90,7 +116,7 @@ public static class Tokens
         return at;
     }
 
-    private static void Add(List<Token> tokens, string text, int start, int end, Break before)
+    private static void Add(List<Token> tokens, string text, int start, int end, Break before, bool bracketed)
     {
         var word = text[start..end].ToLowerInvariant().Replace('\u2019', '\'');
         if (word.Length != end - start)
@@ -99,12 +125,20 @@ public static class Tokens
         var cut = word.LastIndexOf('\'');
         if (cut > 0 && Clitics.Contains(word[cut..]))
         {
-            tokens.Add(Make(word[..cut], start, cut, before, capital));
-            tokens.Add(new Token(word[cut..], word[cut..], new Span(start + cut, word.Length - cut), Break.None, false));
+            tokens.Add(Make(word[..cut], start, cut, before, capital) with { Bracketed = bracketed });
+            tokens.Add(
+                new Token(word[cut..], word[cut..], new Span(start + cut, word.Length - cut), Break.None, false) { Bracketed = bracketed }
+            );
         }
         else
         {
-            tokens.Add(Make(word, start, word.Length, before, capital) with { Shouted = end - start > 1 && IsShouted(text, start, end) });
+            tokens.Add(
+                Make(word, start, word.Length, before, capital) with
+                {
+                    Shouted = end - start > 1 && IsShouted(text, start, end),
+                    Bracketed = bracketed,
+                }
+            );
         }
     }
 

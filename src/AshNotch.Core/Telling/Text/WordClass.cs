@@ -9,8 +9,8 @@ namespace AshNotch.Core.Telling.Text;
 internal static class WordClass
 {
     private static readonly Lazy<FrozenDictionary<string, (string Fine, string Coarse)>> Classes = new(() =>
-        Words
-            .Resource("telling/word-classes.txt")
+        WordFile
+            .Lines("telling/word-classes.txt")
             .Select(line => line.Split(' '))
             .ToFrozenDictionary(p => p[0], p => (string.Intern(p[1]), string.Intern(p[2])), StringComparer.Ordinal)
     );

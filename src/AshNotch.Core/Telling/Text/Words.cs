@@ -1,13 +1,12 @@
 using System.Collections.Frozen;
-using System.Reflection;
-using AshNotch.Core.Telling.Phrases;
 
 namespace AshNotch.Core.Telling.Text;
 
 /// <summary>Closed classes of English words that the reader goes by, and the list of everyday words.</summary>
 internal static class Words
 {
-    private static readonly FrozenDictionary<string, string[]> Lists = Resource("telling/words.txt")
+    private static readonly FrozenDictionary<string, string[]> Lists = WordFile
+        .Lines("telling/words.txt")
         .Select(line => line.Split(" :: "))
         .ToFrozenDictionary(line => line[0], line => line[1].Split(' '));
 
@@ -47,24 +46,164 @@ internal static class Words
     public static readonly FrozenSet<string> Opponents = List("opponents");
     public static readonly FrozenSet<string> Others = List("others");
 
+    /// <summary>Signs that say that something came off.</summary>
+    public static readonly FrozenSet<string> Ticks = List("ticks");
+
+    /// <summary>Signs that say that it did not.</summary>
+    public static readonly FrozenSet<string> Crosses = List("crosses");
+
+    /// <summary>One everyday word that names something all the same.</summary>
+    public static readonly FrozenSet<string> NamesAlone = List("names-alone");
+
+    /// <summary>Between two mentions of one moment: the second says how.</summary>
+    public static readonly FrozenSet<string> SaysHow = List("says-how");
+
+    /// <summary>Words of going somewhere, said of oneself.</summary>
+    public static readonly FrozenSet<string> Moves = List("moves");
+
+    /// <summary>Stems of what has to happen before a pass or a pin counts.</summary>
+    public static readonly FrozenSet<string> Settles = List("settles");
+
+    /// <summary>Before <see cref="Settles"/>: it did not.</summary>
+    public static readonly FrozenSet<string> BeforeSettling = List("before-settling");
+
+    /// <summary>Words of giving up.</summary>
+    public static readonly FrozenSet<string> SaysTap = List("says-tap");
+
+    /// <summary>Before such a word: it is a thing, and not what somebody did.</summary>
+    public static readonly FrozenSet<string> CountsTap = List("counts-tap");
+
+    /// <summary>What a summary counts.</summary>
+    public static readonly FrozenSet<string> TapCounts = List("tap-counts");
+
+    /// <summary>Stems of landing a submission.</summary>
+    public static readonly FrozenSet<string> Catches = List("catches");
+
+    public static readonly FrozenSet<string> CouldNot = List("could-not");
+    public static readonly FrozenSet<string> Negations = List("negations");
+
+    /// <summary>After a negation these make it a try.</summary>
+    public static readonly FrozenSet<string> Achieves = List("achieves");
+
+    public static readonly FrozenSet<string> Determiners = List("determiners");
+
+    /// <summary>Words of failure that count right behind what failed, and hardly further off.</summary>
+    public static readonly FrozenSet<string> FailsAtOnce = List("fails-at-once");
+
+    /// <summary>Words of what only nearly happened.</summary>
+    public static readonly FrozenSet<string> Nearly = List("nearly");
+
+    /// <summary>What a remark on the moment just told begins with.</summary>
+    public static readonly FrozenSet<string> Comments = List("comments");
+
+    /// <summary>Before whom something was done to.</summary>
+    public static readonly FrozenSet<string> Upon = List("upon");
+
+    public static readonly FrozenSet<string> Selves = List("selves");
+
+    /// <summary>What somebody has that something is done to.</summary>
+    public static readonly FrozenSet<string> Suffers = List("suffers");
+
+    /// <summary>Stems.</summary>
+    public static readonly FrozenSet<string> Auxiliaries = List("auxiliaries");
+
+    /// <summary>Between <see cref="MetBy"/> and what it was.</summary>
+    public static readonly FrozenSet<string> Meets = List("meets");
+
+    /// <summary>"Got hit with": the subject suffers it.</summary>
+    public static readonly FrozenSet<string> MetBy = List("met-by");
+
+    /// <summary>Between whom it was done to and what it was.</summary>
+    public static readonly FrozenSet<string> CaughtWith = List("caught-with");
+
+    /// <summary>Participles without an ending that follow "got" alone.</summary>
+    public static readonly FrozenSet<string> ShortParticiples = List("short-participles");
+
+    /// <summary>Participles without an ending.</summary>
+    public static readonly FrozenSet<string> Participles = List("participles");
+
+    public static readonly FrozenSet<string> Passives = List("passives");
+
+    /// <summary>After "got" these open an object.</summary>
+    public static readonly FrozenSet<string> OwnedThings = List("owned-things");
+
+    public static readonly FrozenSet<string> Links = List("links");
+
+    /// <summary>How a phrase of a place begins that says whose it is.</summary>
+    public static readonly FrozenSet<string> HeldHow = List("held-how");
+
+    /// <summary>Of whoever is held.</summary>
+    public static readonly FrozenSet<string> Endures = List("endures");
+
+    /// <summary>Of those, who gets away.</summary>
+    public static readonly FrozenSet<string> Leaves = List("leaves");
+
+    public static readonly FrozenSet<string> Towards = List("towards");
+
+    /// <summary>Stems of holding a guard or a grip oneself.</summary>
+    public static readonly FrozenSet<string> PlaysGuard = List("plays-guard");
+
+    /// <summary>Stems of opening a guard.</summary>
+    public static readonly FrozenSet<string> Opens = List("opens");
+
+    /// <summary>Stems.</summary>
+    public static readonly FrozenSet<string> StillInside = List("still-inside");
+
+    /// <summary>Stems of being somewhere.</summary>
+    public static readonly FrozenSet<string> WasThere = List("was-there");
+
+    /// <summary>Stems of getting somewhere.</summary>
+    public static readonly FrozenSet<string> GotThere = List("got-there");
+
+    public static readonly FrozenSet<string> BeforeNames = List("before-names");
+
+    /// <summary>Stems of what often follows the name of somebody who acts.</summary>
+    public static readonly FrozenSet<string> Verbs = List("verbs");
+
+    public static readonly FrozenSet<string> Opposite = List("opposite");
+
+    /// <summary>Words that open a clause inside another.</summary>
+    public static readonly FrozenSet<string> Subordinates = List("subordinates");
+
+    /// <summary>Words that go back to the main clause.</summary>
+    public static readonly FrozenSet<string> Resumes = List("resumes");
+
+    /// <summary>Words that say of what follows that it was not done.</summary>
+    public static readonly FrozenSet<string> RulesOut = List("rules-out");
+
+    /// <summary>Words that do so for the rest of their sentence.</summary>
+    public static readonly FrozenSet<string> RulesOutAll = List("rules-out-all");
+
+    public static readonly FrozenSet<string> BackToFacts = List("back-to-facts");
+
+    /// <summary>"Right" and "left" before these are no sides.</summary>
+    public static readonly FrozenSet<string> NoSideBefore = List("no-side-before");
+
+    /// <summary>Nor are they behind these.</summary>
+    public static readonly FrozenSet<string> NoSideAfter = List("no-side-after");
+
+    public static readonly FrozenSet<string> Minutes = List("minutes");
+    public static readonly FrozenSet<string> KilogramWords = List("kilograms");
+    public static readonly FrozenSet<string> PoundWords = List("pounds");
+
+    /// <summary>A number of minutes behind these is no length of a roll.</summary>
+    public static readonly FrozenSet<string> NoLengthAfter = List("no-length-after");
+
+    /// <summary>Nor before these.</summary>
+    public static readonly FrozenSet<string> NoLengthBefore = List("no-length-before");
+
+    public static readonly FrozenSet<string> GiWords = List("gi");
+
     public static readonly FrozenSet<string> Small = List("small");
 
     public static readonly FrozenSet<string> Function = List("function");
 
     /// <summary>Stems of everyday words.</summary>
-    public static readonly FrozenSet<string> Everyday = Resource("telling/everyday.txt")
+    public static readonly FrozenSet<string> Everyday = WordFile
+        .Lines("telling/everyday.txt")
         .SelectMany(line => line.Split(' ', StringSplitOptions.RemoveEmptyEntries))
         .SelectMany(word => new[] { word, Stems.Of(word) })
         .ToFrozenSet(StringComparer.Ordinal);
-
-    /// <summary>The lines of an embedded file, remarks and empty lines left out.</summary>
-    public static IReadOnlyList<string> Resource(string name)
-    {
-        using var stream = Assembly.GetExecutingAssembly().GetManifestResourceStream(name)
-            ?? throw new InvalidDataException($"{name} is missing from the program.");
-        using var reader = new StreamReader(stream);
-        return [.. reader.ReadToEnd().Split('\n').Where(line => line.Length > 0 && line[0] != '#')];
-    }
 
     private static FrozenSet<string> List(string name) => Lists[name].ToFrozenSet(StringComparer.Ordinal);
 }

@@ -81,28 +81,7 @@ internal static class Details
     {
         var next = at + 1 < tokens.Count ? tokens[at + 1].Text : "";
         var lead = at > 0 ? tokens[at - 1].Text : "";
-        return next
-                is not (
-                    "away"
-                    or "there"
-                    or "then"
-                    or "before"
-                    or "after"
-                    or "at"
-                    or "into"
-                    or "on"
-                    or "in"
-                    or "out"
-                    or "past"
-                    or "over"
-                    or "him"
-                    or "her"
-                    or "me"
-                    or "it"
-                    or "my"
-                    or "through"
-                )
-            && lead is not ("i" or "he" or "she" or "was" or "had" or "time" or "all" or "and");
+        return !Words.NoSideBefore.Contains(next) && !Words.NoSideAfter.Contains(lead);
     }
 
     private static List<(int At, double Seconds)> Clocks(IReadOnlyList<Token> tokens)
@@ -123,7 +102,7 @@ internal static class Details
             else if (
                 at + 2 < tokens.Count
                 && word is "at"
-                && tokens[at + 2].Text is "minutes" or "minute" or "min"
+                && Words.Minutes.Contains(tokens[at + 2].Text)
                 && Number(tokens[at + 1].Text) is { } told
             )
                 found.Add((tokens[at].Source.Start, 60 * told));

@@ -45,7 +45,7 @@ internal static class Facts
             var token = tokens[at];
             var next = at + 1 < tokens.Count ? tokens[at + 1].Text : "";
             if (grammar.Names[at])
-                counts[at] = 1 + (at > 0 && tokens[at - 1].Text is "with" or "against" or "vs" ? 2 : 0);
+                counts[at] = 1 + (at > 0 && Words.Opposite.Contains(tokens[at - 1].Text) ? 2 : 0);
             if (next is "belt" or "belts" && Belt(token.Text) is { } belt && (at == 0 || tokens[at - 1].Text is not "on"))
                 roll = roll with { Belt = roll.Belt ?? belt };
             roll = roll with
@@ -85,8 +85,8 @@ internal static class Facts
         var digits = unit.Length > 0 ? word[..^unit.Length] : word;
         if (unit.Length == 0)
             unit =
-                next is "kg" or "kilo" or "kilos" or "kgs" ? "kg"
-                : next is "lb" or "lbs" or "pounds" ? "lb"
+                Words.KilogramWords.Contains(next) ? "kg"
+                : Words.PoundWords.Contains(next) ? "lb"
                 : "";
         if (unit.Length == 0 || !double.TryParse(digits, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number))
             return null;
@@ -96,11 +96,11 @@ internal static class Facts
 
     private static double? MinutesAt(IReadOnlyList<Token> tokens, int at, string next)
     {
-        if (next is not ("min" or "mins" or "minute" or "minutes"))
+        if (!Words.Minutes.Contains(next))
             return null;
         var lead = at > 0 ? tokens[at - 1].Text : "";
         var after = at + 2 < tokens.Count ? tokens[at + 2].Text : "";
-        if (lead is "at" or "about" or "for" or "like" or "after" or "last" || after is "in" or "of" or "later" || (after is "mark"))
+        if (Words.NoLengthAfter.Contains(lead) || Words.NoLengthBefore.Contains(after) || (after is "mark"))
             return null;
         return Numbers.TryGetValue(tokens[at].Text, out var known) ? known
             : double.TryParse(tokens[at].Text, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number <= 60 ? number
@@ -111,7 +111,7 @@ internal static class Facts
     {
         var word = tokens[at].Text;
         var next = at + 1 < tokens.Count ? tokens[at + 1].Text : "";
-        if (word == "nogi" || (word == "no" && next is "gi" or "gee" or "ghee"))
+        if (word == "nogi" || (word == "no" && Words.GiWords.Contains(next)))
             return Attire.NoGi;
         return word == "gi" && (at == 0 || tokens[at - 1].Text != "no") ? Attire.Gi : null;
     }

@@ -40,7 +40,7 @@ internal static class Takeaways
                 start > 0
                 && at - start < 12
                 && tokens[start].Before == Break.None
-                && !(Words.Joiners.Contains(tokens[start].Text) && tokens[start].Text is "and" or "but" or "so")
+                && !(Words.Joiners.Contains(tokens[start].Text) && Words.Resumes.Contains(tokens[start].Text))
             )
                 start--;
             var end = at;

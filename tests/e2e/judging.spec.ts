@@ -4,14 +4,15 @@ import { expect, saved, test } from './program.ts';
 test('the demo export imported into an empty log gives the same soft spots', async ({ page, demo, empty }) => {
   const file = Buffer.from(await (await fetch(demo.url + '/api/export/logbook.json')).arrayBuffer());
   await page.goto(empty.url + '/#/data');
-  await page.getByLabel('Logbook file (JSON)').setInputFiles({
+  await page.locator('input[type=file]').setInputFiles({
     name: 'log.json',
     mimeType: 'application/json',
     buffer: file,
   });
   await expect(page.getByText('50 sessions added, 0 changed, 0 already the same')).toBeVisible();
   expect(await empty.get('/api/soft-spots')).toEqual(await demo.get('/api/soft-spots'));
-  await page.getByRole('link', { name: 'Soft spots' }).click();
+  await page.getByRole('link', { name: 'Game', exact: true }).click();
+  await page.getByRole('link', { name: 'Soft spots', exact: true }).click();
   await expect(page.getByRole('article').first()).toContainText('Half guard, bottom');
 });
 
@@ -24,7 +25,7 @@ test('a file with faults is refused with every place named', async ({ page, demo
     partners: [{ id: 'p' }],
     sessions: [{ id: 's', date: '2026-13-01', kind: 'class', attire: 'gi' }],
   };
-  await page.getByLabel('Logbook file (JSON)').setInputFiles({
+  await page.locator('input[type=file]').setInputFiles({
     name: 'log.json',
     mimeType: 'application/json',
     buffer: Buffer.from(JSON.stringify(wrong)),
@@ -53,10 +54,11 @@ test('another objective changes the order, says what counts, and stays in the ad
   demo,
 }) => {
   await page.goto(demo.url + '/#/soft-spots');
-  await page.getByRole('button', { name: 'Heartwood' }).click();
+  await page.getByText('Heartwood', { exact: true }).click();
   const names = () => page.locator('article .name').allInnerTexts();
   await expect(page.getByText('What counts: taps', { exact: false })).toBeVisible();
   const bySubmissions = await names();
+  await page.getByRole('button', { name: /against my own level$/ }).click();
   await page.getByLabel('What counts').selectOption('points');
   await expect(
     page.getByText('points for takedowns, sweeps, passes and pins', {
@@ -105,7 +107,7 @@ test('a ring leads to the rolls of its week, and a pattern to its moments', asyn
   await expect(page).toHaveURL(/from=2026-03-09&to=2026-03-15/);
   await page.goto(demo.url + '/#/patterns');
   await page.getByText(/you are caught by the knee cut pass/).click();
-  const moment = page.locator('details[open] li a').first();
+  const moment = page.locator('.behind li a').first();
   await expect(moment).toContainText('knee cut pass');
   await moment.click();
   await expect(page.locator('.moment.on strong')).toHaveText('Knee cut pass');
@@ -124,19 +126,19 @@ test('own ratings are kept and set beside the log', async ({ page, demo }) => {
   await page.goto(demo.url + '/#/ratings');
   const row = page.getByRole('listitem').filter({ hasText: 'Passing' });
   await expect(row).toContainText('1st of 9 by the log');
-  await page.getByLabel(/^Passing/).fill('0');
+  await row.getByRole('slider', { name: 'Passing' }).press('Home');
   await page.getByRole('button', { name: /Keep/ }).click();
   await expect(page.getByText('Kept.')).toBeVisible();
   await expect(row).toContainText('The log thinks better of it than you do');
   await page.reload();
-  await expect(page.getByLabel(/^Passing/)).toHaveValue('0');
+  await expect(row.getByRole('slider', { name: 'Passing' })).toHaveAttribute('aria-valuenow', '0');
 });
 
 test('what a class taught is noted with the session', async ({ page, demo }) => {
   await page.goto(demo.url + '/#/log/n48');
-  await page.locator('summary').filter({ hasText: 'change' }).click();
-  await page.getByLabel('Taught in class').fill('torre');
-  await page.getByRole('list', { name: 'Found' }).getByRole('button', { name: 'Torreando pass' }).click();
+  await page.getByText('change', { exact: true }).click();
+  await page.getByRole('combobox', { name: 'Taught in class' }).fill('torre');
+  await page.getByRole('option', { name: /^Torreando pass/ }).click();
   await expect(page.getByRole('list', { name: 'Taught' })).toContainText('Torreando pass');
   await saved(page);
   const session = await demo.get<{ taught: string[] }>('/api/sessions/n48');

@@ -26,9 +26,10 @@ test('the profile is shown in pounds and kept in kilograms', async ({ page, demo
     objective: 'survival',
     weightKg: 61,
   });
-  await page.getByRole('link', { name: 'Partners' }).click();
+  await page.getByRole('link', { name: 'People', exact: true }).click();
   await expect(page.getByRole('link', { name: /Sunniva G\./ })).toContainText('128 lb');
-  await page.getByRole('link', { name: 'Soft spots' }).click();
+  await page.getByRole('link', { name: 'Game', exact: true }).click();
+  await page.getByRole('link', { name: 'Soft spots', exact: true }).click();
   await expect(page.getByText(/tap less against you/).first()).toBeVisible();
 });
 
@@ -50,7 +51,7 @@ test('a technique of my own can be added and logged', async ({ page, demo }) => 
   await page.getByRole('button', { name: /Cosmo/ }).click();
   await page.getByRole('button', { name: 'Half guard, bottom' }).click();
   await page.getByRole('button', { name: 'Something else…' }).click();
-  await page.getByLabel('What was it? Any name will do.').fill('keel');
+  await page.getByRole('combobox', { name: 'What was it? Any name will do.' }).fill('keel');
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('here')).toHaveText('Mount, top');
   await saved(page);
@@ -66,9 +67,8 @@ test('any moment of a roll can be corrected afterwards', async ({ page, demo }) 
   await page.locator('#moment-0-0 .what').click();
   const other = before.exchanges[0]!.moments[0]!.actor === 'me' ? 'them' : 'me';
   await page
-    .getByRole('button', {
-      name: other === 'me' ? 'I did it' : /^(?!I ).* did it$/,
-    })
+    .getByRole('radiogroup', { name: 'Who did it' })
+    .getByText(other === 'me' ? 'I did it' : /^(?!I |Who ).* did it$/)
     .click();
   await page.getByLabel('Clock (m:ss)').fill('1:05');
   await page.getByLabel('What I should have done').fill('frame first');
@@ -118,11 +118,11 @@ test('what is wrong with an entry is said, and the entry stays', async ({ page, 
   await page.goto(demo.url + '/#/log/n48');
   await page.getByText('change', { exact: true }).click();
   await page.getByLabel('Effort, 0 to 10').fill('99');
-  await page.getByLabel('Aim').fill('still here');
+  await page.getByRole('textbox', { name: 'Aim' }).fill('still here');
   await expect(page.getByRole('alert')).toContainText('Effort must lie between 0 and 10');
-  await expect(page.getByLabel('Aim')).toHaveValue('still here');
+  await expect(page.getByRole('textbox', { name: 'Aim' })).toHaveValue('still here');
   await page.getByLabel('Effort, 0 to 10').fill('7');
-  await page.getByLabel('Aim').press('Tab');
+  await page.getByRole('textbox', { name: 'Aim' }).press('Tab');
   await saved(page);
   expect(await demo.get('/api/sessions/n48')).toMatchObject({
     aim: 'still here',
@@ -132,14 +132,14 @@ test('what is wrong with an entry is said, and the entry stays', async ({ page, 
 
 test('light or dark is the owner’s choice and stays', async ({ page, demo }) => {
   await page.emulateMedia({ colorScheme: 'light' });
-  await page.goto(demo.url);
+  await page.goto(demo.url + '/#/data');
   const shows = (mode: string) => expect(page.locator('html')).toHaveAttribute('data-mode', mode);
   await shows('light');
-  await page.getByLabel('Light or dark').selectOption('dark');
+  await page.getByText('dark', { exact: true }).click();
   await shows('dark');
   await page.reload();
   await shows('dark');
-  await page.getByLabel('Light or dark').selectOption('device');
+  await page.getByText('as this device').click();
   await shows('light');
   await page.emulateMedia({ colorScheme: 'dark' });
   await shows('dark');
@@ -156,7 +156,9 @@ test('every page can be reached and used with the tab key alone', async ({ page,
   await expect(page.getByRole('link', { name: "Log tonight's rolls" })).toBeFocused();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Log after class' })).toBeVisible();
-  await page.getByRole('link', { name: 'Soft spots' }).focus();
+  await page.getByRole('link', { name: 'Game', exact: true }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('link', { name: 'Soft spots', exact: true }).focus();
   await page.keyboard.press('Enter');
   const first = page.getByRole('article').first().getByRole('heading').getByRole('button').first();
   await first.focus();

@@ -144,7 +144,7 @@ test.describe('on a laptop, by keyboard', () => {
     await page.getByRole('button', { name: /Mirek/ }).click();
     await expect(page.getByRole('heading', { name: /Mirek/ }).first()).toBeVisible();
     await page.keyboard.press('/');
-    await page.getByLabel('What was it? Any name will do.').fill('rnc');
+    await page.getByRole('combobox', { name: 'What was it? Any name will do.' }).fill('rnc');
     await page.keyboard.press('Enter');
     await expect(page.getByText('Mirek tapped to the rear naked choke')).toBeVisible();
     await page.keyboard.press('x');
@@ -174,7 +174,7 @@ test('a new user says who they are, adds a partner while logging and keeps the w
   await page.getByLabel('Name').fill('Odalys B.');
   await page.getByLabel('Weight in lb').fill('145');
   await page.getByRole('button', { name: 'Add and roll' }).click();
-  await page.getByRole('button', { name: 'Tell it', exact: true }).click();
+  await page.getByText('Tell it', { exact: true }).click();
   await page.getByLabel('Tell it, in your own words').fill('She pulled guard and I never got out.');
   await page.getByLabel('Takeaways, one a line').fill('Posture first.\nThen the knee.');
   await saved(page);

@@ -102,7 +102,7 @@ await take('data', '/data', laptop);
 async function tell(page) {
   await page.getByRole('button', { name: 'Add a roll' }).click();
   await page.getByRole('button', { name: /Sunniva/ }).click();
-  await page.getByRole('button', { name: 'Tell it', exact: true }).click();
+  await page.getByText('Tell it', { exact: true }).click();
   await page
     .getByLabel('Tell it, in your own words')
     .fill(

@@ -87,7 +87,7 @@ test('a reload in the middle of a roll shows it again', async ({ page, demo }) =
 test('what somebody else changed meanwhile is not overwritten without asking', async ({ page, demo }) => {
   await page.goto(demo.url + '/#/log/n49');
   await page.getByText('change', { exact: true }).click();
-  await page.getByLabel('Aim').fill('mine');
+  await page.getByRole('textbox', { name: 'Aim' }).fill('mine');
   await saved(page);
   const read = await fetch(demo.url + '/api/sessions/n49');
   const session = (await read.json()) as Record<string, unknown> & {
@@ -98,7 +98,7 @@ test('what somebody else changed meanwhile is not overwritten without asking', a
   await demo.send('PUT', '/api/sessions/n49', session, {
     'if-match': read.headers.get('etag')!,
   });
-  await page.getByLabel('Aim').fill('mine again');
+  await page.getByRole('textbox', { name: 'Aim' }).fill('mine again');
   await page.getByRole('button', { name: 'Keep what is on this page' }).click();
   await saved(page);
   expect(await demo.get('/api/sessions/n49')).toMatchObject({

@@ -55,7 +55,7 @@ test('axe finds nothing while a roll is told', async ({ page, demo }) => {
   ]) {
     await page.setViewportSize(size);
     await page.goto(`${demo.url}/#/log/n48/n48-1`);
-    await page.getByRole('button', { name: 'Tell it', exact: true }).click();
+    await page.getByText('Tell it', { exact: true }).click();
     await page
       .getByLabel('Tell it, in your own words')
       .fill('He shot a double and I sprawled, got a flumpet going, and maybe passed. Need to breathe.');

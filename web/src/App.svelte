@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { Navigation } from '@skeletonlabs/skeleton-svelte';
   import { onMount } from 'svelte';
   import Router, { router } from 'svelte-spa-router';
   import { wrap } from 'svelte-spa-router/wrap';
@@ -7,8 +8,8 @@
   import { keyHelp } from './lib/keys.svelte.ts';
   import { logDraft } from './lib/draft/log-draft.svelte.ts';
   import { values } from './lib/log/values.svelte.ts';
-  import { chooseTheme, chosenTheme, type Theme } from './lib/theme.ts';
-  import KeyHelp from './parts/KeyHelp.svelte';
+  import { barPlaces, isAt, places, type Place } from './lib/places.ts';
+  import More from './parts/More.svelte';
   import Notice from './parts/Notice.svelte';
   import Unreached from './pages/Unreached.svelte';
   import Today from './pages/today/Today.svelte';
@@ -17,6 +18,7 @@
     log: () => import('./pages/log/Log.svelte'),
     rolls: () => import('./pages/rolls/Rolls.svelte'),
     roll: () => import('./pages/roll/Roll.svelte'),
+    game: () => import('./pages/game/Game.svelte'),
     softSpots: () => import('./pages/soft-spots/SoftSpots.svelte'),
     groundMap: () => import('./pages/ground-map/GroundMap.svelte'),
     rings: () => import('./pages/rings/Rings.svelte'),
@@ -44,36 +46,24 @@
     '/log/:session?/:roll?': later(pages.log),
     '/rolls': later(pages.rolls),
     '/rolls/:session/:roll': later(pages.roll),
+    '/game': later(pages.game),
     '/soft-spots/:position?/:role?': later(pages.softSpots),
     '/ground-map': later(pages.groundMap),
     '/rings': later(pages.rings),
     '/patterns': later(pages.patterns),
     '/ratings': later(pages.ratings),
+    '/drill': later(pages.blocks),
     '/block/choose': later(pages.choose),
     '/block/:id/change': later(pages.changeBlock),
     '/block/:id/verdict': later(pages.verdict),
     '/block/:id?': later(pages.blocks),
     '/tonight': later(pages.tonight),
     '/load': later(pages.load),
+    '/people/:id?': later(pages.partners),
     '/partners/:id?': later(pages.partners),
     '/data': later(pages.data),
     '*': later(pages.notHere),
   };
-  const places = [
-    { to: '/', name: 'Today' },
-    { to: '/log', name: 'Log' },
-    { to: '/rolls', name: 'Rolls' },
-    { to: '/soft-spots', name: 'Soft spots', also: ['/ground-map', '/rings', '/patterns', '/ratings', '/load'] },
-    { to: '/block', name: 'Block', also: ['/tonight'] },
-    { to: '/partners', name: 'Partners' },
-    { to: '/data', name: 'Data' },
-  ];
-  const isHere = (place: { to: string; also?: string[] }) =>
-    place.to === '/'
-      ? router.location === '/'
-      : [place.to, ...(place.also ?? [])].some((to) => router.location.startsWith(to));
-
-  let theme = $state<Theme>(chosenTheme());
   let broken = $state('');
   let ready = $state(false);
   /** How the program says it is; nothing while it is out of reach. */
@@ -94,10 +84,9 @@
     setTimeout(() => void values.load().then(() => setTimeout(fetchAhead, AHEAD_AFTER)), 300);
   });
 
-  function switchTheme(next: Theme) {
-    theme = next;
-    chooseTheme(next);
-  }
+  // The keys are asked for seldom: their dialog comes when it is.
+  const keyDialog = $derived(keyHelp.open ? import('./parts/KeyHelp.svelte') : null);
+  const current = (place: Place) => (isAt(place, router.location) ? 'page' : undefined);
 </script>
 
 <a class="skip" href="#main" onclick={(e) => (e.preventDefault(), document.getElementById('main')?.focus())}>
@@ -112,19 +101,16 @@
       </svg>
       Ash Notch
     </a>
-    <nav aria-label="Pages">
-      {#each places as place (place.to)}
-        <a href="#{place.to}" aria-current={isHere(place) ? 'page' : undefined}>{place.name}</a>
-      {/each}
-    </nav>
-    <label class="theme">
-      <span class="sr-only">Light or dark</span>
-      <select class="box" value={theme} onchange={(e) => switchTheme(e.currentTarget.value as Theme)}>
-        <option value="device">as the device</option>
-        <option value="light">light</option>
-        <option value="dark">dark</option>
-      </select>
-    </label>
+    <Navigation layout="bar" class="places" role="navigation" aria-label="Places">
+      <Navigation.Menu>
+        {#each places as place (place.to)}
+          <Navigation.TriggerAnchor href="#{place.to}" aria-current={current(place)}
+            >{place.name}</Navigation.TriggerAnchor
+          >
+        {/each}
+      </Navigation.Menu>
+    </Navigation>
+    <div class="more"><More /></div>
   </header>
   <main id="main" tabindex="-1">
     {#if broken}
@@ -139,7 +125,18 @@
     Ash Notch {health?.version ?? ''}{#if health?.says}<Notice kind="fault">{health.says}</Notice>{/if}
   </footer>
 </div>
-{#if keyHelp.open}<KeyHelp />{/if}
+<Navigation layout="bar" class="foot" role="navigation" aria-label="Places, at the foot">
+  <Navigation.Menu>
+    {#each barPlaces as place (place.to)}
+      <Navigation.TriggerAnchor
+        href="#{place.to}"
+        aria-current={current(place)}
+        class={place.name === 'Log' ? 'middle' : ''}>{place.name}</Navigation.TriggerAnchor
+      >
+    {/each}
+  </Navigation.Menu>
+</Navigation>
+{#if keyDialog}{#await keyDialog then { default: KeyHelp }}<KeyHelp />{/await}{/if}
 <svelte:window onkeydown={(e) => keyHelp.pressed(e)} />
 
 <style>
@@ -190,28 +187,8 @@
     stroke-linecap: round;
     stroke-linejoin: round;
   }
-  nav {
-    display: flex;
-    gap: 0.25rem;
-    flex: 1;
-  }
-  nav a {
-    padding: 0.5rem 0.7rem;
-    color: inherit;
-    text-decoration: none;
-    border-bottom: 3px solid transparent;
-  }
-  nav a:hover {
-    border-color: var(--line);
-  }
-  nav a[aria-current] {
-    font-weight: 650;
-    border-color: var(--mine);
-  }
-  .theme select {
-    min-height: 2.25rem;
-    padding: 0.2rem 0.4rem;
-    font-size: 0.92rem;
+  .more {
+    display: none;
   }
   footer {
     margin-top: 3rem;
@@ -219,39 +196,16 @@
   main:focus {
     outline: none;
   }
-  @media print {
-    nav,
-    .theme {
-      display: none;
-    }
-  }
   @media (max-width: 720px) {
     .frame {
-      padding: 0 0.9rem 6rem;
+      padding: 0 0.9rem 6.5rem;
     }
     header {
       margin-bottom: 0.8rem;
       justify-content: space-between;
     }
-    nav {
-      position: fixed;
-      z-index: 10;
-      inset: auto 0 0 0;
-      justify-content: space-around;
-      gap: 0;
-      background: var(--card);
-      border-top: 2px solid var(--wood-edge);
-      padding-bottom: env(safe-area-inset-bottom);
-    }
-    nav a {
-      padding: 0.85rem 0.15rem 0.7rem;
-      font-size: 0.88rem;
-      border-bottom: 0;
-      border-top: 4px solid transparent;
-      white-space: nowrap;
-    }
-    nav a[aria-current] {
-      border-top-color: var(--mine);
+    .more {
+      display: block;
     }
   }
 </style>

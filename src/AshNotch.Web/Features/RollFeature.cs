@@ -1,4 +1,5 @@
 using AshNotch.Core.Ground;
+using AshNotch.Core.Judging;
 using AshNotch.Core.Log;
 using AshNotch.Store;
 using AshNotch.Web.Guards;
@@ -39,10 +40,21 @@ public static class RollFeature
         [FromQuery(Name = "size")] QueryCount? Items
     ) : PageQuery(Number, Items);
 
+    /// <summary>A roll in a list: what is needed of its session and partner, and what decided it in a few words.</summary>
+    public sealed record RollLine(
+        string SessionId,
+        DateOnly Date,
+        SessionKind SessionKind,
+        Attire Attire,
+        string? PartnerName,
+        Roll Roll,
+        string? Decided
+    );
+
     /// <summary>Maps its addresses.</summary>
     public static void MapRolls(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/api/rolls", ([AsParameters] RollsQuery asked, Rolls rolls) =>
+        app.MapGet("/api/rolls", ([AsParameters] RollsQuery asked, Rolls rolls, Vocabulary vocabulary) =>
             {
                 var (skip, take) = asked.Range(30);
                 var found = rolls.List(
@@ -62,8 +74,24 @@ public static class RollFeature
                     skip,
                     take
                 );
+                var ground = GroundMap.Default.With(vocabulary.Get());
                 return TypedResults.Ok(
-                    new Paged<RollRow>(found.Items, found.Total, asked.Page, take)
+                    new Paged<RollLine>(
+                        [
+                            .. found.Items.Select(r => new RollLine(
+                                r.SessionId,
+                                r.Date,
+                                r.SessionKind,
+                                r.Attire,
+                                r.PartnerName,
+                                r.Roll,
+                                WhatDecided.Of(r.Roll, ground)
+                            )),
+                        ],
+                        found.Total,
+                        asked.Page,
+                        take
+                    )
                     {
                         Unreadable = found.Unreadable is { Count: > 0 } some ? some : null,
                     }

@@ -1,4 +1,6 @@
 using System.Diagnostics.CodeAnalysis;
+using AshNotch.Core.Ground;
+using AshNotch.Core.Judging;
 using AshNotch.Core.Log;
 using AshNotch.Formats;
 using AshNotch.Store;
@@ -23,6 +25,9 @@ public static class SessionFeature
 
         /// <summary>The version.</summary>
         public long Version { get; init; }
+
+        /// <summary>What decided each roll in a few words, by the roll's id; rolls of which nothing was told are left out.</summary>
+        public IReadOnlyDictionary<string, string>? Decided { get; init; }
     }
 
     /// <summary>A roll as it is read.</summary>
@@ -41,12 +46,18 @@ public static class SessionFeature
     public static void MapSessions(this IEndpointRouteBuilder app)
     {
         var api = app.MapGroup(Address).WithTags("sessions");
-        api.MapGet("", ([AsParameters] PageQuery page, Sessions sessions) =>
+        api.MapGet("", ([AsParameters] PageQuery page, Sessions sessions, Vocabulary vocabulary) =>
         {
             var (skip, take) = page.Range(30);
             var found = sessions.List(skip, take);
+            var ground = GroundMap.Default.With(vocabulary.Get());
             return TypedResults.Ok(
-                new Paged<SessionRead>([.. found.Items.Select(s => new SessionRead(s))], found.Total, page.Page, take)
+                new Paged<SessionRead>(
+                    [.. found.Items.Select(s => new SessionRead(s) { Decided = Decided(s.Value, ground) })],
+                    found.Total,
+                    page.Page,
+                    take
+                )
                 {
                     Unreadable = found.Unreadable is { Count: > 0 } some ? some : null,
                 }
@@ -71,13 +82,18 @@ public static class SessionFeature
             )
             .Accepts<Session>("application/json");
 
-        api.MapGet("/{id}", Results<Ok<SessionRead>, ProblemHttpResult> (string id, HttpResponse response, Sessions sessions) =>
-        {
-            if (sessions.Get(id) is not { } stored)
-                return Problems.NotThere("session");
-            Versions.Tag(response, stored.Version);
-            return TypedResults.Ok(new SessionRead(stored));
-        });
+        api.MapGet(
+            "/{id}",
+            Results<Ok<SessionRead>, ProblemHttpResult> (string id, HttpResponse response, Sessions sessions, Vocabulary vocabulary) =>
+            {
+                if (sessions.Get(id) is not { } stored)
+                    return Problems.NotThere("session");
+                Versions.Tag(response, stored.Version);
+                return TypedResults.Ok(
+                    new SessionRead(stored) { Decided = Decided(stored.Value, GroundMap.Default.With(vocabulary.Get())) }
+                );
+            }
+        );
 
         api.MapPut(
                 "/{id}",
@@ -219,4 +235,10 @@ public static class SessionFeature
                 yield return new Fault("/partnerId", $"No partner has the id '{id}'; add the partner first.");
         }
     }
+
+    private static Dictionary<string, string> Decided(Session session, GroundMap ground) =>
+        session
+            .Rolls.Select(roll => (roll.Id, Says: WhatDecided.Of(roll, ground)))
+            .Where(r => r.Says is not null)
+            .ToDictionary(r => r.Id, r => r.Says!, StringComparer.Ordinal);
 }

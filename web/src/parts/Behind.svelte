@@ -2,6 +2,7 @@
   import type { Contest } from '../lib/api/types.ts';
   import Contests from './Contests.svelte';
   import PagedList from './PagedList.svelte';
+  import Fold from './Fold.svelte';
 
   interface Props {
     /** Where the moments behind a figure stand. */
@@ -10,23 +11,13 @@
     says: string;
   }
   const { address, says }: Props = $props();
-  let open = $state(false);
 </script>
 
 <!-- The moments behind a figure, fetched when they are asked for. -->
-<details bind:open>
-  <summary>{says}</summary>
-  {#if open}
+<div class="quiet">
+  <Fold {says}>
     <PagedList {address}>
       {#snippet children(contests: Contest[])}<Contests {contests} />{/snippet}
     </PagedList>
-  {/if}
-</details>
-
-<style>
-  summary {
-    cursor: pointer;
-    padding: 0.4rem 0;
-    color: var(--quiet);
-  }
-</style>
+  </Fold>
+</div>

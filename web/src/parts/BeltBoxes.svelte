@@ -14,15 +14,15 @@
 </script>
 
 <div class="pair">
-  <label class="field">
-    <span>Belt</span>
-    <select class="box" bind:value={belt}>
+  <label class="label">
+    <span class="label-text">Belt</span>
+    <select class="select" bind:value={belt}>
       {#each belts as b (b)}<option value={b}>{b}</option>{/each}
     </select>
   </label>
-  <label class="field">
-    <span>{belt === 'black' ? 'Degrees' : 'Stripes'}</span>
-    <select class="box" bind:value={stripes}>
+  <label class="label">
+    <span class="label-text">{belt === 'black' ? 'Degrees' : 'Stripes'}</span>
+    <select class="select" bind:value={stripes}>
       {#each Array(most + 1).keys() as n (n)}<option value={n}>{n}</option>{/each}
     </select>
   </label>

@@ -57,12 +57,16 @@
 </script>
 
 {#if plan}
-  <section class="panel" aria-label="The block">
-    <p><strong><a href="#/block/{encodeURIComponent(plan.block.id)}">{plan.titles.join('; ')}</a></strong></p>
+  <section class="card preset-filled-surface-100-900" aria-label="The block">
+    <p>
+      <strong><a class="anchor" href="#/block/{encodeURIComponent(plan.block.id)}">{plan.titles.join('; ')}</a></strong>
+    </p>
     {#if cues.length}
       <p>
         Cue: “{cues.join(' ')}”
-        {#if !session.aim}<button class="act" onclick={takeAim}>Take it as the aim</button>{/if}
+        {#if !session.aim}<button class="btn preset-outlined-surface-600-400" onclick={takeAim}
+            >Take it as the aim</button
+          >{/if}
       </p>
     {/if}
     {#if counted > 0}
@@ -70,22 +74,37 @@
     {:else if card && session.rolls.length > 0 && triesOf(session, card, session.date).length === 0}
       <div class="ask">
         <span>No go was counted. If you drilled: how many goes, and how many kept?</span>
-        <label class="field"
-          ><span>Goes</span><input class="box" type="number" min="0" max="60" bind:value={goes} /></label
+        <label class="label"
+          ><span class="label-text">Goes</span><input
+            class="input"
+            type="number"
+            min="0"
+            max="60"
+            bind:value={goes}
+          /></label
         >
-        <label class="field"
-          ><span>Kept</span><input class="box" type="number" min="0" max="60" bind:value={keptGoes} /></label
+        <label class="label"
+          ><span class="label-text">Kept</span><input
+            class="input"
+            type="number"
+            min="0"
+            max="60"
+            bind:value={keptGoes}
+          /></label
         >
-        <button class="act" disabled={!enough} onclick={addGoes}>Add them</button>
+        <button class="btn preset-outlined-surface-600-400" disabled={!enough} onclick={addGoes}>Add them</button>
       </div>
     {:else if card}
-      <p><a href="#/tonight">Tonight's cards</a></p>
+      <p><a class="anchor" href="#/tonight">Tonight's cards</a></p>
     {/if}
     {#if session.rolls.length > 0 && session.effort == null}
       <div class="ask" role="group" aria-label="How hard was it, 0 to 10">
         <span>How hard was it as a whole, 0 to 10?</span>
         {#each [2, 3, 4, 5, 6, 7, 8, 9, 10] as n (n)}
-          <button class="act" onclick={() => logDraft.change((s) => ({ ...s, effort: n }))}>{n}</button>
+          <button
+            class="btn preset-outlined-surface-600-400"
+            onclick={() => logDraft.change((s) => ({ ...s, effort: n }))}>{n}</button
+          >
         {/each}
       </div>
     {/if}
@@ -108,7 +127,7 @@
   .ask > span {
     flex-basis: 100%;
   }
-  .ask .field {
+  .ask .label {
     width: 5rem;
   }
 </style>

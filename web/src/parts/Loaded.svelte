@@ -19,6 +19,6 @@
 {:catch fault}
   <Notice kind="fault">
     <p>{fault.message}</p>
-    {#if again}<button class="act" onclick={again}>Try again</button>{/if}
+    {#if again}<button class="btn preset-outlined-surface-600-400" onclick={again}>Try again</button>{/if}
   </Notice>
 {/await}

@@ -45,10 +45,10 @@
 {#if fault}
   <Notice kind="fault">
     <p>{fault}</p>
-    <button class="act" onclick={more}>Try again</button>
+    <button class="btn preset-outlined-surface-600-400" onclick={more}>Try again</button>
   </Notice>
 {:else if total === null}
   <p class="quiet" role="status">Fetching the moments…</p>
 {:else if items.length < total}
-  <button class="act" disabled={asking} onclick={more}>Show more of {total}</button>
+  <button class="btn preset-outlined-surface-600-400" disabled={asking} onclick={more}>Show more of {total}</button>
 {/if}

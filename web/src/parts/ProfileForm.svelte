@@ -85,16 +85,22 @@
 
 {#if ready}
   <form onsubmit={save}>
-    <label class="field"><span>Name</span><input class="box" bind:value={name} required maxlength="200" /></label>
+    <label class="label"
+      ><span class="label-text">Name</span><input class="input" bind:value={name} required maxlength="200" /></label
+    >
     <BeltBoxes bind:belt bind:stripes />
     <div class="pair">
-      <label class="field"
-        ><span>Weight in {units}</span><input class="box" bind:value={weight} inputmode="decimal" /></label
+      <label class="label"
+        ><span class="label-text">Weight in {units}</span><input
+          class="input"
+          bind:value={weight}
+          inputmode="decimal"
+        /></label
       >
-      <label class="field">
-        <span>Units</span>
+      <label class="label">
+        <span class="label-text">Units</span>
         <select
-          class="box"
+          class="select"
           value={units}
           onchange={(e) => {
             const kilograms = weightFromBox(weight, units);
@@ -107,25 +113,25 @@
         </select>
       </label>
     </div>
-    <label class="field">
-      <span>What counts most</span>
-      <select class="box" bind:value={objective}>
+    <label class="label">
+      <span class="label-text">What counts most</span>
+      <select class="select" bind:value={objective}>
         <option value="submissions">submissions</option>
         <option value="points">control and points</option>
         <option value="survival">not being finished</option>
       </select>
     </label>
-    <label class="field">
-      <span>How I like to train</span>
-      <select class="box" bind:value={style}>
+    <label class="label">
+      <span class="label-text">How I like to train</span>
+      <select class="select" bind:value={style}>
         <option value="repetitions-and-positional">repetitions, then positional rounds</option>
         <option value="games">games with a task</option>
         <option value="positional-only">positional rounds only</option>
       </select>
     </label>
-    <label class="field">
-      <span>Stronger side</span>
-      <select class="box" bind:value={side}>
+    <label class="label">
+      <span class="label-text">Stronger side</span>
+      <select class="select" bind:value={side}>
         <option value="">not said</option>
         <option value="left">left</option>
         <option value="right">right</option>
@@ -133,7 +139,7 @@
     </label>
     {#each faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
     <div class="row">
-      <button class="act-main">{does}</button>
+      <button class="btn preset-filled-primary-700-300">{does}</button>
       <span role="status">{says}</span>
     </div>
   </form>

@@ -1,4 +1,4 @@
-import { cleanup, fireEvent, render, screen } from '@testing-library/svelte';
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { cautionOf } from '../lib/text/cautions.ts';
 import { ground } from '../lib/log/ground.svelte.ts';
@@ -64,14 +64,16 @@ describe('what a class taught', () => {
   it('is found by name, taken on by a tap or Enter, and taken out again', async () => {
     const onchange = vi.fn();
     const { rerender } = render(Taught, { ids: [], onchange });
-    const box = screen.getByLabelText('Taught in class');
+    const box = screen.getByRole('combobox', { name: 'Taught in class' });
+    box.focus();
     await fireEvent.input(box, { target: { value: 'pass' } });
-    await fireEvent.click(screen.getByRole('button', { name: 'Smash pass' }));
-    expect(onchange).toHaveBeenLastCalledWith(['smash-pass']);
+    await fireEvent.click(await screen.findByRole('option', { name: /Smash pass/ }));
+    await waitFor(() => expect(onchange).toHaveBeenLastCalledWith(['smash-pass']));
     await rerender({ ids: ['smash-pass'], onchange });
     await fireEvent.input(box, { target: { value: 'knee' } });
+    await waitFor(() => expect(screen.getAllByRole('option')[0]?.hasAttribute('data-highlighted')).toBe(true));
     await fireEvent.keyDown(box, { key: 'Enter' });
-    expect(onchange).toHaveBeenLastCalledWith(['smash-pass', 'knee-cut']);
+    await waitFor(() => expect(onchange).toHaveBeenLastCalledWith(['smash-pass', 'knee-cut']));
     await fireEvent.click(screen.getByRole('button', { name: 'Take out Smash pass' }));
     expect(onchange).toHaveBeenLastCalledWith(undefined);
   });
@@ -198,7 +200,7 @@ describe('pictures by keyboard', () => {
 });
 
 describe('the head of the judging pages', () => {
-  it('keeps what was asked for when going from page to page, and offers peers only where they count', () => {
+  it('keeps what was asked for when going from page to page, and offers peers only where they count', async () => {
     render(JudgingHead, {
       title: 'Patterns',
       path: '/patterns',
@@ -207,7 +209,11 @@ describe('the head of the judging pages', () => {
     });
     expect(screen.getByRole('link', { name: 'Ground map' }).getAttribute('href')).toBe('#/ground-map?objective=points');
     expect(screen.getByRole('link', { name: 'Patterns' }).getAttribute('aria-current')).toBe('page');
-    expect((screen.getByLabelText('What counts') as HTMLSelectElement).value).toBe('points');
+    expect(screen.queryByLabelText('What counts')).toBeNull();
+    const fold = screen.getByRole('button', { name: 'control and points, gi and no-gi, all days' });
+    fold.focus();
+    await fireEvent.click(fold);
+    expect(((await screen.findByLabelText('What counts')) as HTMLSelectElement).value).toBe('points');
     expect(screen.queryByLabelText('Against')).toBeNull();
   });
 });

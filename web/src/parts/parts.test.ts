@@ -1,4 +1,4 @@
-import { cleanup, fireEvent, render, screen } from '@testing-library/svelte';
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { ground } from '../lib/log/ground.svelte.ts';
 import type { Exchange, NextMoment, Position, SpotAnswer, Technique, Vocabulary } from '../lib/api/types.ts';
@@ -143,7 +143,7 @@ describe('building', () => {
     const theirs = [next('them', 'knee-cut')];
     render(NextButtons, { mine, theirs, them: 'Cosmo', hint: true, onpick });
     await fireEvent.click(screen.getByRole('button', { name: 'Knee cut pass, stopped' }));
-    await fireEvent.click(screen.getByRole('button', { name: /^Armbar/, description: '' }));
+    await fireEvent.click(screen.getByRole('button', { name: 'Armbar' }));
     expect(onpick.mock.calls).toEqual([
       [theirs[0], 'stopped'],
       [mine[0], 'done'],
@@ -180,8 +180,8 @@ describe('building', () => {
       onwhole: vi.fn(),
       landings: () => [side],
     });
-    await fireEvent.click(screen.getByRole('button', { name: 'Anneke did it' }));
-    await fireEvent.click(screen.getByRole('button', { name: 'stopped' }));
+    await fireEvent.click(screen.getByRole('radio', { name: 'Anneke did it' }));
+    await fireEvent.click(screen.getByRole('radio', { name: 'stopped' }));
     await fireEvent.change(screen.getByDisplayValue('1:15'), { target: { value: '2:05' } });
     await fireEvent.input(screen.getByLabelText('What I should have done'), { target: { value: 'turn in' } });
     expect(onchange.mock.calls.map(([c]) => c)).toEqual([
@@ -196,9 +196,10 @@ describe('building', () => {
     const onpick = vi.fn();
     render(TechniqueSearch, { them: 'Cosmo', attire: 'no-gi', onpick, oncancel: vi.fn() });
     expect(screen.queryByText('Bow-and-arrow choke')).toBeNull();
-    await fireEvent.click(screen.getByRole('button', { name: 'Cosmo' }));
-    const box = screen.getByLabelText('What was it? Any name will do.');
+    await fireEvent.click(screen.getByRole('radio', { name: 'Cosmo' }));
+    const box = screen.getByRole('combobox');
     await fireEvent.input(box, { target: { value: 'gangplank' } });
+    await waitFor(() => expect(screen.getAllByRole('option')[0]?.hasAttribute('data-highlighted')).toBe(true));
     await fireEvent.keyDown(box, { key: 'Enter' });
     expect(onpick).toHaveBeenCalledWith(expect.objectContaining({ id: 'knee-cut' }), 'them', 'done');
   });
@@ -206,9 +207,9 @@ describe('building', () => {
   it('finds a spot by its short name', async () => {
     const onpick = vi.fn();
     render(SpotPicker, { onpick, oncancel: vi.fn() });
-    await fireEvent.input(screen.getByLabelText('Where were you?'), { target: { value: 'hg' } });
-    await fireEvent.click(screen.getByRole('button', { name: 'Half guard, bottom' }));
-    expect(onpick).toHaveBeenCalledWith(half);
+    await fireEvent.input(screen.getByRole('combobox', { name: 'Where were you?' }), { target: { value: 'hg' } });
+    await fireEvent.click(await screen.findByRole('option', { name: 'Half guard, bottom' }));
+    await waitFor(() => expect(onpick).toHaveBeenCalledWith(half));
   });
 });
 

@@ -539,7 +539,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["PagedOfRollRow"];
+                        "application/json": components["schemas"]["PagedOfRollLine"];
                     };
                 };
             };
@@ -3064,9 +3064,9 @@ export interface components {
             unreadable?: null | string[];
         };
         /** @description A page of a list. */
-        PagedOfRollRow: {
+        PagedOfRollLine: {
             /** @description What is on it. */
-            items: components["schemas"]["RollRow"][];
+            items: components["schemas"]["RollLine"][];
             /**
              * Format: int32
              * @description How many there are in all.
@@ -3522,6 +3522,17 @@ export interface components {
         };
         /** @enum {unknown} */
         RollKind: "roll" | "positional" | "match";
+        /** @description A roll in a list: what is needed of its session and partner, and what decided it in a few words. */
+        RollLine: {
+            sessionId: string;
+            /** Format: date */
+            date: string;
+            sessionKind: components["schemas"]["SessionKind"];
+            attire: components["schemas"]["Attire"];
+            partnerName: null | string;
+            roll: components["schemas"]["Roll"];
+            decided: null | string;
+        };
         /** @description A roll as it is read. */
         RollRead: {
             /**
@@ -3564,16 +3575,6 @@ export interface components {
             goes?: null | components["schemas"]["Goes"];
             /** @description The exchanges, in order. */
             exchanges: components["schemas"]["Exchange"][];
-        };
-        /** @description A roll in a list, with what is needed of its session and partner. */
-        RollRow: {
-            sessionId: string;
-            /** Format: date */
-            date: string;
-            sessionKind: components["schemas"]["SessionKind"];
-            attire: components["schemas"]["Attire"];
-            partnerName: null | string;
-            roll: components["schemas"]["Roll"];
         };
         /** @description One start of a ladder. */
         Rung: {
@@ -3678,6 +3679,10 @@ export interface components {
              * @description The version.
              */
             version: number;
+            /** @description In a list: what decided each roll in a few words, by the roll's id; rolls of which nothing was told are left out. */
+            decided?: null | {
+                [key: string]: string;
+            };
             /** @description The id, unique among sessions. */
             id: string;
             /**

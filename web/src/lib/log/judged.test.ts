@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { askedOf, changed, partWords, queryOf } from './judged.ts';
+import { askedOf, changed, settingsWords, queryOf } from './judged.ts';
 
 describe('what a judgement is asked under', () => {
   it('is read from the address, and nothing else of it', () => {
@@ -16,9 +16,14 @@ describe('what a judgement is asked under', () => {
   });
 
   it('is said in words', () => {
-    expect(partWords({ attire: 'no-gi', from: '2026-03-01', peer: 'purple' }, (d) => `<${d}>`)).toBe(
-      'no-gi, from <2026-03-01>, against purple belts',
+    const words = (asked: object, peers = true) => settingsWords(asked, 'submissions', peers, (d) => `<${d}>`);
+    expect(words({})).toBe('submissions, gi and no-gi, all days, against my own level');
+    expect(words({ objective: 'points', attire: 'no-gi', from: '2026-03-01', peer: 'purple' })).toBe(
+      'control and points, no-gi, from <2026-03-01>, against purple belts',
     );
-    expect(partWords({ objective: 'points' }, String)).toBe('');
+    expect(words({ from: '2026-03-01', to: '2026-04-01' }, false)).toBe(
+      'submissions, gi and no-gi, <2026-03-01> to <2026-04-01>',
+    );
+    expect(words({ to: '2026-04-01' })).toContain('up to <2026-04-01>');
   });
 });

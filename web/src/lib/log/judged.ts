@@ -29,13 +29,25 @@ export const objectiveName: Record<Objective, string> = {
   survival: 'not being finished',
 };
 
-/** The part of the log in words: ", no-gi, from Tue 3 Mar"; nothing when it is all of it. */
-export function partWords(asked: Asked, dayWords: (day: string) => string): string {
-  const parts = [
-    asked.attire ?? '',
-    asked.from ? `from ${dayWords(asked.from)}` : '',
-    asked.to ? `up to ${dayWords(asked.to)}` : '',
-    asked.peer ? `against ${asked.peer} belts` : '',
-  ].filter(Boolean);
-  return parts.length > 0 ? parts.join(', ') : '';
+/** What is counted, of which part of the log, and against whom: "submissions, gi and no-gi, all days, against my own level". */
+export function settingsWords(
+  asked: Asked,
+  usual: Objective,
+  peers: boolean,
+  dayWords: (day: string) => string,
+): string {
+  const days =
+    asked.from && asked.to
+      ? `${dayWords(asked.from)} to ${dayWords(asked.to)}`
+      : asked.from
+        ? `from ${dayWords(asked.from)}`
+        : asked.to
+          ? `up to ${dayWords(asked.to)}`
+          : 'all days';
+  return [
+    objectiveName[(asked.objective as Objective | undefined) ?? usual] ?? asked.objective,
+    asked.attire ?? 'gi and no-gi',
+    days,
+    ...(peers ? [asked.peer ? `against ${asked.peer} belts` : 'against my own level'] : []),
+  ].join(', ');
 }

@@ -52,17 +52,21 @@
   }
 </script>
 
-<section class="panel" aria-label="The block">
+<section class="card preset-filled-surface-100-900" aria-label="The block">
   <h2>The block</h2>
   {#each focuses as c (c.focus.id)}
     <FocusFields focus={c.focus} edit={edits[c.focus.id]} change={(e) => edit(c.focus.id, e)} />
   {/each}
   <HowFields bind:weeks bind:style>
-    <label class="field"><span>From</span><input class="box" type="date" bind:value={from} /></label>
+    <label class="label"
+      ><span class="label-text">From</span><input class="input" type="date" bind:value={from} /></label
+    >
   </HowFields>
   <DrillDays bind:days />
   {#each faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
-  <button class="act-main" disabled={saving || days.length === 0} onclick={begin}>Begin the block</button>
+  <button class="btn preset-filled-primary-700-300" disabled={saving || days.length === 0} onclick={begin}
+    >Begin the block</button
+  >
 </section>
 
 <style>

@@ -12,6 +12,7 @@
   import History from './History.svelte';
   import LadderView from './LadderView.svelte';
   import SessionCard from './SessionCard.svelte';
+  import Fold from '../../parts/Fold.svelte';
 
   const { params = {} }: { params?: { id?: string } } = $props();
 
@@ -97,12 +98,18 @@
           </p>
         </div>
         <div class="acts">
-          {#if !block.ended && block.ends > day}<a class="act-main" href="#/tonight">Tonight's cards</a>{/if}
-          <a class="act" href="#/block/{encodeURIComponent(block.id)}/verdict">Did it hold?</a>
-          <a class="act" href="/api/blocks/{encodeURIComponent(block.id)}/calendar.ics" download="ash-notch-block.ics"
-            >Calendar file</a
+          {#if !block.ended && block.ends > day}<a class="btn preset-filled-primary-700-300" href="#/tonight"
+              >Tonight's cards</a
+            >{/if}
+          <a class="btn preset-outlined-surface-600-400" href="#/block/{encodeURIComponent(block.id)}/verdict"
+            >Did it hold?</a
           >
-          <button class="act" onclick={() => print()}>Print</button>
+          <a
+            class="btn preset-outlined-surface-600-400"
+            href="/api/blocks/{encodeURIComponent(block.id)}/calendar.ics"
+            download="ash-notch-block.ics">Calendar file</a
+          >
+          <button class="btn preset-outlined-surface-600-400" onclick={() => print()}>Print</button>
         </div>
       </div>
       {#if !block.ended && block.ends <= day}
@@ -148,35 +155,43 @@
             {#each [...(printing ? everyDrill(plan) : []), ...plan.plan.cautions] as c (c.id)}<li>{c.says}</li>{/each}
           </ul>
           {#if !block.ended}
-            <details class="end">
-              <summary>Change or end this block</summary>
-              <a class="act" href="#/block/{encodeURIComponent(block.id)}/change">Days, minutes, cues</a>
-              {#if block.weeks < 6}
-                <button class="act" onclick={() => change(block, { weeks: block.weeks + 1 })}>One week more</button>
-              {/if}
-              <button
-                class="act"
-                onclick={() => change(block, { ended: 'closed', endedOn: day < block.from ? block.from : day })}
-                >Close it, and let refreshers keep it</button
-              >
-              <button
-                class="act"
-                onclick={() => change(block, { ended: 'changed', endedOn: day < block.from ? block.from : day })}
-                >Give it up for something else</button
-              >
-              <button class="act" onclick={() => bin(block)}>Move it to the bin</button>
-            </details>
+            <div class="end">
+              <Fold says="Change or end this block">
+                <a class="btn preset-outlined-surface-600-400" href="#/block/{encodeURIComponent(block.id)}/change"
+                  >Days, minutes, cues</a
+                >
+                {#if block.weeks < 6}
+                  <button
+                    class="btn preset-outlined-surface-600-400"
+                    onclick={() => change(block, { weeks: block.weeks + 1 })}>One week more</button
+                  >
+                {/if}
+                <button
+                  class="btn preset-outlined-surface-600-400"
+                  onclick={() => change(block, { ended: 'closed', endedOn: day < block.from ? block.from : day })}
+                  >Close it, and let refreshers keep it</button
+                >
+                <button
+                  class="btn preset-outlined-surface-600-400"
+                  onclick={() => change(block, { ended: 'changed', endedOn: day < block.from ? block.from : day })}
+                  >Give it up for something else</button
+                >
+                <button class="btn preset-outlined-surface-600-400" onclick={() => bin(block)}
+                  >Move it to the bin</button
+                >
+              </Fold>
+            </div>
           {/if}
         </aside>
       </div>
     {:else}
-      <div class="panel nothing">
+      <div class="card preset-filled-surface-100-900 nothing">
         <h2>No block is running</h2>
         <p>
           Two to six weeks on one thing, or two: the log says what would be worth it, you choose, and afterwards it says
           whether it held.
         </p>
-        <p><a class="act-main" href="#/block/choose">Choose what to drill</a></p>
+        <p><a class="btn preset-filled-primary-700-300" href="#/block/choose">Choose what to drill</a></p>
       </div>
     {/if}
     {#if p.refreshers.items.length}
@@ -191,7 +206,9 @@
             </li>
           {/each}
         </ul>
-        {#if p.refreshers.cards.length}<p><a class="act" href="#/tonight">Do what is due</a></p>{/if}
+        {#if p.refreshers.cards.length}<p>
+            <a class="btn preset-outlined-surface-600-400" href="#/tonight">Do what is due</a>
+          </p>{/if}
       </section>
     {/if}
     <History blocks={p.blocks} shown={p.plan?.block.id} />
@@ -240,11 +257,7 @@
     border-left: 6px double var(--wood-edge);
     padding-left: 0.6rem;
   }
-  .end summary {
-    cursor: pointer;
-    padding: 0.4rem 0;
-  }
-  .end .act {
+  .end .btn {
     width: 100%;
     margin-top: 0.4rem;
     text-align: center;

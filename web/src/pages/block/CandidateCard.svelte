@@ -20,7 +20,7 @@
   );
 </script>
 
-<article class="panel" class:chosen aria-label={ground.spotName(c.focus.spot)}>
+<article class="card preset-filled-surface-100-900" class:chosen aria-label={ground.spotName(c.focus.spot)}>
   <h2>{ground.spotName(c.focus.spot)}</h2>
   <p class="what">
     {#if move}{plug ? `stop their ${move}` : `build your ${move}`}{:else}{plug
@@ -28,7 +28,10 @@
         : 'build on what is there'}{/if}
     <span class="verdict">{c.verdict}</span>
   </p>
-  <button class={chosen ? 'act' : 'act-main'} aria-pressed={chosen} onclick={onchoose}
+  <button
+    class={chosen ? 'btn preset-outlined-surface-600-400' : 'btn preset-filled-primary-700-300'}
+    aria-pressed={chosen}
+    onclick={onchoose}
     >{chosen ? 'Chosen' : 'Choose this'}<span class="sr-only">: {ground.spotName(c.focus.spot)}</span></button
   >
   <dl>
@@ -66,7 +69,7 @@
   {/each}
   {#each c.cautions as caution (caution.id)}<p class="care small quiet">{caution.says}</p>{/each}
   <Behind address={c.contests} says="From what? The moments, latest first" />
-  <p><a href="#/soft-spots/{c.focus.spot.position}/{c.focus.spot.role}">How you get there</a></p>
+  <p><a class="anchor" href="#/soft-spots/{c.focus.spot.position}/{c.focus.spot.role}">How you get there</a></p>
 </article>
 
 <style>

@@ -81,7 +81,7 @@
   {#snippet children(read: Block)}
     {#if form}
       {@const edit = form}
-      <section class="panel" aria-label="The block">
+      <section class="card preset-filled-surface-100-900" aria-label="The block">
         <p class="quiet">
           {plural(read.weeks, 'week')} from {dayWords(read.from)}. What has passed stays as it was; what is to come is
           planned anew, and the calendar file takes off the days that are gone. The start it is measured from, and the
@@ -98,10 +98,12 @@
         <DrillDays bind:days={edit.days} />
         {#each faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
         <div class="acts">
-          <button class="act-main" disabled={saving || edit.days.length === 0} onclick={() => save(read, edit)}
-            >Save the change</button
+          <button
+            class="btn preset-filled-primary-700-300"
+            disabled={saving || edit.days.length === 0}
+            onclick={() => save(read, edit)}>Save the change</button
           >
-          <button class="act" onclick={leave}>Leave it as it was</button>
+          <button class="btn preset-outlined-surface-600-400" onclick={leave}>Leave it as it was</button>
         </div>
       </section>
     {/if}

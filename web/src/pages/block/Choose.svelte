@@ -9,6 +9,7 @@
   import Notice from '../../parts/Notice.svelte';
   import BlockForm from './BlockForm.svelte';
   import CandidateCard from './CandidateCard.svelte';
+  import EitherOr from '../../parts/EitherOr.svelte';
 
   const query = $derived(queryOf(router.querystring));
   let tries = $state(0);
@@ -57,9 +58,9 @@
 <Loaded promise={page} waiting="Weighing what would be worth it…" again={() => tries++}>
   {#snippet children(p: Page)}
     {#if p.candidates.length === 0}
-      <div class="panel">
+      <div class="card preset-filled-surface-100-900">
         <h2>Nothing to choose from yet</h2>
-        <p>The log needs some told rolls first. <a href="#/log">Log a session</a>.</p>
+        <p>The log needs some told rolls first. <a class="anchor" href="#/log">Log a session</a>.</p>
       </div>
     {:else}
       {#if !p.enough}
@@ -76,11 +77,17 @@
         {/if}
         Both come from the same numbers; which of them is right for you is your call, and your coach's. One focus, or two.
       </p>
-      <div class="acts" role="group" aria-label="What for">
-        <button class="act" aria-pressed={shown === 'plug'} onclick={() => (purpose = 'plug')}>Plug a leak</button>
-        <button class="act" aria-pressed={shown === 'sharpen'} onclick={() => (purpose = 'sharpen')}
-          >Sharpen what pays</button
-        >
+      <div class="what-for">
+        <EitherOr
+          label="What for"
+          quiet
+          choices={[
+            { value: 'plug', name: 'Plug a leak' },
+            { value: 'sharpen', name: 'Sharpen what pays' },
+          ]}
+          value={shown}
+          onchange={(one) => (purpose = one)}
+        />
       </div>
       <div class="cards">
         {#each list(p) as candidate (candidate.focus.id)}
@@ -111,10 +118,7 @@
     max-width: 58rem;
     margin: 0.3rem 0 0.7rem;
   }
-  .acts {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.5rem;
+  .what-for {
     margin-bottom: 0.8rem;
   }
   .cards {

@@ -16,6 +16,7 @@
       <li>
         <label class="day"
           ><input
+            class="checkbox"
             type="checkbox"
             checked={d !== undefined}
             onchange={(e) => setDay(day, e.currentTarget.checked ? {} : null)}
@@ -24,9 +25,9 @@
         >
         {#if d}
           <div class="minutes">
-            <label class="field"
-              ><span>class at</span><input
-                class="box"
+            <label class="label"
+              ><span class="label-text">class at</span><input
+                class="input"
                 type="time"
                 aria-label="{day}: class at"
                 value={d.time?.slice(0, 5) ?? ''}
@@ -34,9 +35,9 @@
               /></label
             >
             {#each ['before', 'during', 'after'] as const as slot (slot)}
-              <label class="field"
-                ><span>{slot === 'during' ? 'in class' : slot}</span><input
-                  class="box"
+              <label class="label"
+                ><span class="label-text">{slot === 'during' ? 'in class' : slot}</span><input
+                  class="input"
                   type="number"
                   min="0"
                   max="120"

@@ -9,19 +9,19 @@
 
 <fieldset>
   <legend>{ground.spotName(focus.spot)}</legend>
-  <label class="field wide">
-    <span>Cue: what to keep in mind, in your own words</span>
+  <label class="label wide">
+    <span class="label-text">Cue: what to keep in mind, in your own words</span>
     <input
-      class="box"
+      class="input"
       maxlength="200"
       value={edit?.cue ?? focus.cue ?? ''}
       oninput={(e) => change({ cue: e.currentTarget.value })}
     />
   </label>
-  <label class="field">
-    <span>Thin side</span>
+  <label class="label">
+    <span class="label-text">Thin side</span>
     <select
-      class="box"
+      class="select"
       value={edit?.thinSide ?? focus.thinSide ?? ''}
       onchange={(e) => change({ thinSide: e.currentTarget.value as Side | '' })}
     >

@@ -19,17 +19,19 @@
     <ul>
       {#each blocks as block (block.id)}
         <li aria-current={block.id === shown ? 'true' : undefined}>
-          <a href="#/block/{encodeURIComponent(block.id)}">{about(block)}</a>
+          <a class="anchor" href="#/block/{encodeURIComponent(block.id)}">{about(block)}</a>
           <span class="quiet"
             >{dayWords(block.from)} to {dayWords(block.ends)}{block.ended ? `, ${block.ended}` : ''}</span
           >
-          <a href="#/block/{encodeURIComponent(block.id)}/verdict" aria-label="Did it hold? {about(block)}"
-            >Did it hold?</a
+          <a
+            class="anchor"
+            href="#/block/{encodeURIComponent(block.id)}/verdict"
+            aria-label="Did it hold? {about(block)}">Did it hold?</a
           >
         </li>
       {/each}
     </ul>
-    <p class="quiet small"><a href="#/rings">The growth rings</a> show when each of them was.</p>
+    <p class="quiet small"><a class="anchor" href="#/rings">The growth rings</a> show when each of them was.</p>
   </section>
 {/if}
 

@@ -14,15 +14,15 @@
 
 <div class="grid">
   {@render children?.()}
-  <label class="field">
-    <span>Weeks</span>
-    <select class="box" bind:value={weeks}>
+  <label class="label">
+    <span class="label-text">Weeks</span>
+    <select class="select" bind:value={weeks}>
       {#each [2, 3, 4, 5, 6] as n (n)}<option value={n}>{n}</option>{/each}
     </select>
   </label>
-  <label class="field">
-    <span>How to train</span>
-    <select class="box" bind:value={style}>
+  <label class="label">
+    <span class="label-text">How to train</span>
+    <select class="select" bind:value={style}>
       <option value=""
         >as in my profile ({styleWords[profile.athlete?.trainingStyle ?? 'repetitions-and-positional']})</option
       >

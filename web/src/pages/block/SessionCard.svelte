@@ -3,6 +3,7 @@
   import { dayWords, plural } from '../../lib/text/words.ts';
   import { doseWords, kindWords } from './block-words.ts';
   import DrillText from './DrillText.svelte';
+  import Fold from '../../parts/Fold.svelte';
 
   interface Props {
     session: PlannedSession;
@@ -17,7 +18,7 @@
 </script>
 
 {#if session.date < today}
-  <div class="past panel">
+  <div class="past card preset-filled-surface-100-900">
     <h3>{dayWords(session.date)}</h3>
     {#if session.state === 'done'}
       <p>{kept} of {plural(goes, 'go', 'goes')} kept</p>
@@ -26,32 +27,37 @@
     {/if}
   </div>
 {:else}
-  <details class="panel" class:today={session.date === today} {open}>
-    <summary>
-      <h3>
-        {session.date === today ? 'Tonight, ' : ''}{dayWords(session.date)}{session.time
-          ? `, class at ${session.time.slice(0, 5)}`
-          : ''}
-      </h3>
-      {#each session.cards as card (card.id)}
-        <span class="line"
-          ><strong>{kindWords[card.kind]}</strong>
-          {doseWords(card)}{card.rung >= 0 ? `, rung ${card.rung + 1}` : ''}</span
-        >
-      {:else}
-        <span class="line quiet">no drill fits into {plural(session.minutes, 'minute')}</span>
-      {/each}
-      {#if session.leftOut.length}<span class="line quiet">{plural(session.leftOut.length, 'thing')} left out</span
-        >{/if}
-    </summary>
-    {#if session.done.length}<p>{kept} of {plural(goes, 'go', 'goes')} kept so far.</p>{/if}
-    {#if session.why}<p class="quiet">{session.why}</p>{/if}
-    {#each session.cards as card (card.id)}<DrillText {card} {paper} />{/each}
-    {#each session.leftOut as left, i (i)}
-      <p class="small"><strong>Left out:</strong> {left.what}: {left.why}.</p>
+  {#snippet head()}
+    <h3>
+      {session.date === today ? 'Tonight, ' : ''}{dayWords(session.date)}{session.time
+        ? `, class at ${session.time.slice(0, 5)}`
+        : ''}
+    </h3>
+    {#each session.cards as card (card.id)}
+      <span class="line"
+        ><strong>{kindWords[card.kind]}</strong>
+        {doseWords(card)}{card.rung >= 0 ? `, rung ${card.rung + 1}` : ''}</span
+      >
+    {:else}
+      <span class="line quiet">no drill fits into {plural(session.minutes, 'minute')}</span>
     {/each}
-    {#each session.cautions as c (c.id)}<p class="small quiet">{c.says}</p>{/each}
-  </details>
+    {#if session.leftOut.length}<span class="line quiet">{plural(session.leftOut.length, 'thing')} left out</span>{/if}
+  {/snippet}
+  <section
+    class="card preset-filled-surface-100-900"
+    class:today={session.date === today}
+    aria-label={dayWords(session.date)}
+  >
+    <Fold says={head} {open}>
+      {#if session.done.length}<p>{kept} of {plural(goes, 'go', 'goes')} kept so far.</p>{/if}
+      {#if session.why}<p class="quiet">{session.why}</p>{/if}
+      {#each session.cards as card (card.id)}<DrillText {card} {paper} />{/each}
+      {#each session.leftOut as left, i (i)}
+        <p class="small"><strong>Left out:</strong> {left.what}: {left.why}.</p>
+      {/each}
+      {#each session.cautions as c (c.id)}<p class="small quiet">{c.says}</p>{/each}
+    </Fold>
+  </section>
 {/if}
 
 <style>
@@ -61,44 +67,20 @@
   .today {
     border-left: 6px solid var(--mine);
   }
-  summary {
-    cursor: pointer;
-    display: flex;
-    flex-direction: column;
-    gap: 0.15rem;
-    list-style: none;
+  h3,
+  .line {
+    display: block;
   }
-  summary::-webkit-details-marker {
-    display: none;
-  }
-  summary h3 {
-    display: flex;
-    justify-content: space-between;
-    gap: 0.8rem;
-  }
-  summary h3::after {
-    content: 'more' / '';
-    font: 400 0.85rem var(--typo-base--font-family);
-    color: var(--quiet);
-    align-self: center;
-  }
-  details[open] summary h3::after {
-    content: 'less' / '';
-  }
-  details > :global(article) {
+  section :global(article) {
     border-top: 1px solid var(--line);
     margin-top: 0.7rem;
     padding-top: 0.6rem;
   }
   @media print {
-    details > :global(article) {
+    section :global(article) {
       break-inside: avoid;
     }
-    summary h3::after,
-    details[open] summary h3::after {
-      content: none;
-    }
-    .panel {
+    .card {
       padding: 0.4rem 0.7rem;
     }
   }

@@ -32,7 +32,7 @@
 <Loaded promise={verdicts} waiting="Weighing before and after…" again={() => tries++}>
   {#snippet children(v: Verdicts)}
     <p class="quiet">
-      <a href="#/block/{encodeURIComponent(v.block.id)}">The block</a> from {dayWords(v.block.from)} to {dayWords(
+      <a class="anchor" href="#/block/{encodeURIComponent(v.block.id)}">The block</a> from {dayWords(v.block.from)} to {dayWords(
         v.block.ends,
       )}
     </p>
@@ -74,7 +74,11 @@
       </article>
     {/each}
     {#if !v.block.ended}
-      <p><a class="act" href="#/block/{encodeURIComponent(v.block.id)}">Keep, change or close it on its page</a></p>
+      <p>
+        <a class="btn preset-outlined-surface-600-400" href="#/block/{encodeURIComponent(v.block.id)}"
+          >Keep, change or close it on its page</a
+        >
+      </p>
     {/if}
   {/snippet}
 </Loaded>

@@ -27,8 +27,10 @@
       {#each page.items as thing (`${thing.kind}/${thing.session}/${thing.id}`)}
         <li>
           <span><strong>{thing.kind}</strong>: {thing.says}</span>
-          <button class="act" onclick={() => back(thing)} aria-label="Take back: {thing.kind}, {thing.says}"
-            >Take back</button
+          <button
+            class="btn preset-outlined-surface-600-400"
+            onclick={() => back(thing)}
+            aria-label="Take back: {thing.kind}, {thing.says}">Take back</button
           >
         </li>
       {:else}

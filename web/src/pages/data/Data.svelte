@@ -1,5 +1,7 @@
 <script lang="ts">
+  import { chooseTheme, chosenTheme, type Theme } from '../../lib/theme.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
+  import EitherOr from '../../parts/EitherOr.svelte';
   import Bin from './Bin.svelte';
   import ImportBox from './ImportBox.svelte';
   import OwnWords from './OwnWords.svelte';
@@ -7,28 +9,47 @@
 
   keyHelp.keys = [];
   let round = $state(0);
+  let theme = $state<Theme>(chosenTheme());
 </script>
 
 <h1>Data</h1>
 <div class="columns">
-  <section class="panel">
+  <section class="card preset-filled-surface-100-900">
     <h2>Take it out</h2>
     <p>The whole log as one file: open format, nothing left out. Keep a copy somewhere else now and then.</p>
-    <p><a class="act-main" href="/api/export/logbook.json" download>Download the logbook</a></p>
+    <p>
+      <a class="btn preset-filled-primary-700-300" href="/api/export/logbook.json" download>Download the logbook</a>
+    </p>
   </section>
-  <section class="panel">
+  <section class="card preset-filled-surface-100-900">
     <h2>Bring it in</h2>
     <ImportBox ondone={() => round++} />
   </section>
-  <section class="panel">
+  <section class="card preset-filled-surface-100-900">
     <h2>Profile</h2>
     {#key round}<ProfileForm does="Save the profile" />{/key}
   </section>
-  <section class="panel">
+  <section class="card preset-filled-surface-100-900">
+    <h2>Look</h2>
+    <EitherOr
+      label="Light or dark"
+      choices={[
+        { value: 'device', name: 'as this device' },
+        { value: 'light', name: 'light' },
+        { value: 'dark', name: 'dark' },
+      ]}
+      value={theme}
+      onchange={(next) => {
+        theme = next;
+        chooseTheme(next);
+      }}
+    />
+  </section>
+  <section class="card preset-filled-surface-100-900">
     <h2>Bin</h2>
     {#key round}<Bin />{/key}
   </section>
-  <section class="panel">
+  <section class="card preset-filled-surface-100-900">
     <h2>Own words</h2>
     {#key round}<OwnWords />{/key}
   </section>

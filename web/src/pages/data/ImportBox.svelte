@@ -4,6 +4,8 @@
   import { plural } from '../../lib/text/words.ts';
   import Notice from '../../parts/Notice.svelte';
   import { sendFile, type Sending } from './send-file.ts';
+  import Bar from '../../parts/Bar.svelte';
+  import FileBox from '../../parts/FileBox.svelte';
 
   const { ondone }: { ondone: () => void } = $props();
 
@@ -12,15 +14,12 @@
   let report = $state<ImportReport | null>(null);
   let faults = $state<[string, string][]>([]);
 
-  async function bring(input: HTMLInputElement) {
-    const file = input.files?.[0];
-    if (!file) return;
+  async function bring(file: File) {
     [report, faults, share] = [null, [], 0];
     const now = sendFile<ImportReport>('/api/import', file, (s) => (share = s));
     sending = now;
     const answer = await now.answer;
     sending = null;
-    input.value = '';
     if (answer.value) {
       report = answer.value;
       await ground.refresh();
@@ -36,21 +35,18 @@
   A logbook file is merged in: what it holds replaces what has the same id here, the rest stays. If anything in it is
   wrong, nothing is changed.
 </p>
-<label class="field">
-  <span>Logbook file (JSON)</span>
-  <input
-    class="box"
-    type="file"
-    accept=".json,application/json"
-    disabled={sending !== null}
-    onchange={(e) => bring(e.currentTarget)}
-  />
-</label>
+<FileBox
+  label="Logbook file (JSON)"
+  accept={{ 'application/json': ['.json'] }}
+  does="Choose a file"
+  disabled={sending !== null}
+  onfile={bring}
+/>
 {#if sending}
   <div role="status" class="row">
-    <progress value={share} max="1" aria-label="Reading the file"></progress>
+    <Bar label="Reading the file" share={share < 1 ? share : null} />
     <span>{share < 1 ? `${Math.round(share * 100)} % read` : 'Writing it down…'}</span>
-    <button class="act" onclick={() => sending?.stop()}>Stop</button>
+    <button class="btn preset-outlined-surface-600-400" onclick={() => sending?.stop()}>Stop</button>
   </div>
 {/if}
 {#if report}

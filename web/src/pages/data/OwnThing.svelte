@@ -1,5 +1,8 @@
 <script lang="ts">
   import { ground, roleWord } from '../../lib/log/ground.svelte.ts';
+  import EitherOr from '../../parts/EitherOr.svelte';
+  import Fold from '../../parts/Fold.svelte';
+  import Toggle from '../../parts/Toggle.svelte';
 
   interface Props {
     onadd: (words: object) => Promise<void>;
@@ -49,69 +52,66 @@
   }
 </script>
 
-<details>
-  <summary>Add a technique or a position of my own</summary>
+<Fold says="Add a technique or a position of my own">
   <form onsubmit={add}>
-    <label class="field">
-      <span>What is it?</span>
-      <select class="box" bind:value={what}>
-        <option value="technique">a technique</option>
-        <option value="position">a position</option>
-      </select>
-    </label>
-    <label class="field"
-      ><span>Its name</span><input class="box" bind:value={name} required maxlength="80" autocomplete="off" /></label
+    <EitherOr
+      label="What is it?"
+      choices={[
+        { value: 'technique', name: 'a technique' },
+        { value: 'position', name: 'a position' },
+      ]}
+      value={what}
+      onchange={(one) => (what = one)}
+    />
+    <label class="label"
+      ><span class="label-text">Its name</span><input
+        class="input"
+        bind:value={name}
+        required
+        maxlength="80"
+        autocomplete="off"
+      /></label
     >
     {#if what === 'technique'}
-      <label class="field">
-        <span>Kind</span>
-        <select class="box" bind:value={kind}
+      <label class="label">
+        <span class="label-text">Kind</span>
+        <select class="select" bind:value={kind}
           >{#each kinds as k (k)}<option value={k}>{k}</option>{/each}</select
         >
       </label>
-      <label class="field">
-        <span>Starts, for whoever does it, in</span>
-        <select class="box" bind:value={from} required>
+      <label class="label">
+        <span class="label-text">Starts, for whoever does it, in</span>
+        <select class="select" bind:value={from} required>
           <option value="" disabled>choose</option>
           {#each spots as s (s.value)}<option value={s.value}>{s.name}</option>{/each}
         </select>
       </label>
       {#if kind !== 'submission'}
-        <label class="field">
-          <span>and leads to</span>
-          <select class="box" bind:value={to}>
+        <label class="label">
+          <span class="label-text">and leads to</span>
+          <select class="select" bind:value={to}>
             <option value="">it differs</option>
             {#each spots as s (s.value)}<option value={s.value}>{s.name}</option>{/each}
           </select>
         </label>
       {/if}
     {:else}
-      <label class="field">
-        <span>Nearest family</span>
-        <select class="box" bind:value={family}
+      <label class="label">
+        <span class="label-text">Nearest family</span>
+        <select class="select" bind:value={family}
           >{#each families as f (f)}<option value={f}>{f}</option>{/each}</select
         >
       </label>
-      <label class="tick"><input type="checkbox" bind:checked={even} /> nobody is on top in it</label>
+      <Toggle label="nobody is on top in it" checked={even} onchange={(on) => (even = on)} />
     {/if}
-    <button class="act">Add it</button>
+    <button class="btn preset-outlined-surface-600-400">Add it</button>
   </form>
-</details>
+</Fold>
 
 <style>
-  summary {
-    cursor: pointer;
-    padding: 0.4rem 0;
-  }
   form {
     display: flex;
     flex-direction: column;
     gap: 0.6rem;
-  }
-  .tick {
-    display: flex;
-    align-items: center;
-    gap: 0.5rem;
-    min-height: 2.5rem;
   }
 </style>

@@ -2,6 +2,8 @@
   import { send, sentences } from '../../lib/api/api.ts';
   import { ground } from '../../lib/log/ground.svelte.ts';
   import type { Alias } from '../../lib/api/types.ts';
+  import { search } from '../../lib/text/search.ts';
+  import Find from '../../parts/Find.svelte';
   import OwnThing from './OwnThing.svelte';
   import Notice from '../../parts/Notice.svelte';
 
@@ -9,11 +11,13 @@
   let means = $state('');
   let faults = $state<string[]>([]);
 
-  const things = $derived(
-    [...(ground.words?.techniques ?? []), ...(ground.words?.positions ?? [])]
-      .map((t) => ({ id: t.id, name: t.name }))
-      .sort((a, b) => a.name.localeCompare(b.name)),
-  );
+  const things = $derived([...(ground.words?.techniques ?? []), ...(ground.words?.positions ?? [])]);
+  const find = (words: string) =>
+    search(words, things, ground.aliases(), 8).map((t) => ({
+      value: t.id,
+      name: t.name,
+      says: 'family' in t ? 'position' : t.kind,
+    }));
   const nameOf = (id: string) => ground.technique(id)?.name ?? ground.position(id)?.name ?? id;
   const own = $derived((ground.words?.own ?? []).map((id) => ({ id, name: nameOf(id) })));
 
@@ -29,8 +33,12 @@
 
   async function add(event: SubmitEvent) {
     event.preventDefault();
+    if (means === '') {
+      faults = ['Say what it means: find the technique or the position by its name.'];
+      return;
+    }
     await attempt(() => send('POST', '/api/vocabulary', { aliases: [{ says: says.trim(), means }] }));
-    if (faults.length === 0) says = '';
+    if (faults.length === 0) [says, means] = ['', ''];
   }
 
   const remove = (alias: Alias) =>
@@ -44,23 +52,31 @@
   {#each ground.aliases() as alias (`${alias.says}/${alias.means}`)}
     <li>
       <span>“{alias.says}” is the {nameOf(alias.means).toLowerCase()}</span>
-      <button class="act" onclick={() => remove(alias)} aria-label="Forget {alias.says}">Forget</button>
+      <button class="btn preset-outlined-surface-600-400" onclick={() => remove(alias)} aria-label="Forget {alias.says}"
+        >Forget</button
+      >
     </li>
   {/each}
 </ul>
 <form onsubmit={add}>
-  <label class="field"
-    ><span>I say</span><input class="box" bind:value={says} required maxlength="200" autocomplete="off" /></label
+  <label class="label"
+    ><span class="label-text">I say</span><input
+      class="input"
+      bind:value={says}
+      required
+      maxlength="200"
+      autocomplete="off"
+    /></label
   >
-  <label class="field">
-    <span>and mean</span>
-    <select class="box" bind:value={means} required>
-      <option value="" disabled>choose</option>
-      {#each things as thing (thing.id)}<option value={thing.id}>{thing.name}</option>{/each}
-    </select>
-  </label>
-  <button class="act">Keep it</button>
+  <Find
+    label="and mean"
+    placeholder={means ? nameOf(means) : 'find it by name'}
+    search={find}
+    onpick={(id) => (means = id)}
+  />
+  <button class="btn preset-outlined-surface-600-400">Keep it</button>
 </form>
+{#if means}<p class="small" role="status">“{says || '…'}” will mean the {nameOf(means).toLowerCase()}.</p>{/if}
 <OwnThing onadd={(words) => attempt(() => send('POST', '/api/vocabulary', words))} />
 {#each faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
 {#if own.length > 0}
@@ -70,7 +86,7 @@
       <li>
         <span>{thing.name}</span>
         <button
-          class="act"
+          class="btn preset-outlined-surface-600-400"
           onclick={() => attempt(() => send('DELETE', `/api/vocabulary/${encodeURIComponent(thing.id)}`))}
           aria-label="Take {thing.name} away">Take away</button
         >

@@ -10,6 +10,7 @@
   import Loaded from '../../parts/Loaded.svelte';
   import { cutLog, cutLogMeasure, finishKey, keyOf } from '../../sticks/cut-log.ts';
   import CutLog from '../../sticks/CutLog.svelte';
+  import Fold from '../../parts/Fold.svelte';
 
   const query = $derived(queryOf(router.querystring));
   const asked = $derived(askedOf(query));
@@ -50,21 +51,21 @@
 
 <svelte:window onkeydown={(e) => e.key === 'Escape' && (chosen = null)} />
 
-<JudgingHead title="Ground map" path="/ground-map" {query} folded />
+<JudgingHead title="Ground map" path="/ground-map" {query} />
 
 <Loaded promise={map} waiting="Cutting the log…" again={() => tries++}>
   {#snippet children(m: GroundMap)}
     {#if m.spots.length === 0}
-      <div class="panel nothing">
+      <div class="card preset-filled-surface-100-900 nothing">
         <h2>No ground yet</h2>
         <p>
           This picture grows from the spots your rolls pass through. There is none in this part of the log: build or
           tell a roll, or widen the days.
         </p>
-        <p><a class="act-main" href="#/log">Log a session</a></p>
+        <p><a class="btn preset-filled-primary-700-300" href="#/log">Log a session</a></p>
       </div>
     {:else}
-      <section class="panel reading" aria-live="polite">
+      <section class="card preset-filled-surface-100-900 reading" aria-live="polite">
         {#if chosen === null}
           <p class="quiet">
             Where your rounds go, and what each place is worth to you under <strong>{objectiveName[m.objective]}</strong
@@ -88,7 +89,7 @@
                     'visit',
                   )}, {spot.won} won, {spot.lost} lost; about {spot.perRoll.toFixed(1)} contests a roll.
                 </p>
-                {#if spot.won + spot.lost > 0}<p><a href={evidence(spot)}>See the moments</a></p>{/if}
+                {#if spot.won + spot.lost > 0}<p><a class="anchor" href={evidence(spot)}>See the moments</a></p>{/if}
               {:else}
                 <h2>{says(m, chosen)}</h2>
               {/if}
@@ -115,10 +116,9 @@
       <div class="picture">
         <CutLog shape={shapeOf(m)} {chosen} says={(key) => says(m, key)} onchoose={(key) => (chosen = key)} />
       </div>
-      <details class="table" open={innerWidth <= 720}>
-        <summary>All spots as a table</summary>
+      <Fold says="All spots as a table" open={innerWidth <= 720}>
         <div class="scroll">
-          <table class="figures">
+          <table class="table">
             <thead>
               <tr>
                 <th scope="col">spot</th>
@@ -135,9 +135,8 @@
                 {@const to = roadsOf(m, keyOf(s.spot), false)[0]}
                 <tr>
                   <th scope="row">
-                    {#if s.won + s.lost > 0}<a href={evidence(s)}>{ground.spotName(s.spot)}</a>{:else}{ground.spotName(
-                        s.spot,
-                      )}{/if}
+                    {#if s.won + s.lost > 0}<a class="anchor" href={evidence(s)}>{ground.spotName(s.spot)}</a
+                      >{:else}{ground.spotName(s.spot)}{/if}
                   </th>
                   <td class="word">{worthWord(s)}</td>
                   <td>{s.visits}</td>
@@ -150,7 +149,7 @@
             </tbody>
           </table>
         </div>
-      </details>
+      </Fold>
     {/if}
   {/snippet}
 </Loaded>
@@ -175,10 +174,6 @@
     display: grid;
     grid-template-columns: 1.3fr 1fr 1fr;
     gap: 1.5rem;
-  }
-  summary {
-    cursor: pointer;
-    padding: 0.5rem 0;
   }
   .scroll {
     overflow-x: auto;

@@ -1,11 +1,9 @@
 <script lang="ts">
-  import { router } from 'svelte-spa-router';
   import { api, data } from '../../lib/api/api.ts';
-  import { queryOf } from '../../lib/log/judged.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
   import type { Loads } from '../../lib/api/types.ts';
   import { dayWords, monthWords, plural, today } from '../../lib/text/words.ts';
-  import JudgingHead from '../../parts/JudgingHead.svelte';
+  import BlockHead from '../../parts/BlockHead.svelte';
   import Loaded from '../../parts/Loaded.svelte';
   import Notice from '../../parts/Notice.svelte';
   import { loadBars, loadMeasure } from '../../sticks/load-bars.ts';
@@ -13,7 +11,6 @@
   import { cautionMark, cautionWords, standingWords } from './load-words.ts';
 
   const most = 52;
-  const query = $derived(queryOf(router.querystring));
   let tries = $state(0);
   const loads = $derived.by(() => {
     void tries;
@@ -38,7 +35,7 @@
   const figure = (n: number | null | undefined, digits = 0) => (n == null ? '' : n.toFixed(digits));
 </script>
 
-<JudgingHead title="Load and niggles" path="/load" {query} controls={false} />
+<BlockHead title="Load and niggles" path="/load" />
 <p class="quiet lead">
   What each week asked of you: the effort you noted, 0 to 10, times the minutes, added up over the week. Behind the
   posts lies your usual range, the middle half of the eight weeks before. A figure, not a verdict: coach and clinician
@@ -48,10 +45,12 @@
 <Loaded promise={loads} waiting="Adding up the weeks…" again={() => tries++}>
   {#snippet children(l: Loads)}
     {#if l.weeks.length === 0}
-      <div class="panel">
+      <div class="card preset-filled-surface-100-900">
         <h2>Nothing to add up yet</h2>
         <p>
-          Note the effort and the minutes of a session, and its week stands here. <a href="#/log">Log a session</a>.
+          Note the effort and the minutes of a session, and its week stands here. <a class="anchor" href="#/log"
+            >Log a session</a
+          >.
         </p>
       </div>
     {:else}
@@ -75,7 +74,7 @@
           >{/each}
       </svg>
       <div class="scroll">
-        <table class="figures">
+        <table class="table">
           <thead>
             <tr>
               <th scope="col">week of</th>
@@ -100,6 +99,7 @@
                   <span class="sessions">
                     {#each w.sessions as id, i (id)}
                       <a
+                        class="anchor"
                         href="#/log/{encodeURIComponent(id)}"
                         aria-label="Session {i + 1} of the week of {dayWords(w.week)}">{i + 1}</a
                       >

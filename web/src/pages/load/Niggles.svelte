@@ -95,16 +95,22 @@
               <span class="acts">
                 {#if !n.to}
                   <button
-                    class="act"
+                    class="btn preset-outlined-surface-600-400"
                     aria-label="Gone today: {n.part}"
                     onclick={() => put(n, { to: today() < n.from ? n.from : today() })}>Gone today</button
                   >
                 {:else}
-                  <button class="act" aria-label="Back again: {n.part}" onclick={() => put(n, { to: null })}
-                    >Back again</button
+                  <button
+                    class="btn preset-outlined-surface-600-400"
+                    aria-label="Back again: {n.part}"
+                    onclick={() => put(n, { to: null })}>Back again</button
                   >
                 {/if}
-                <button class="act" aria-label="To the bin: {n.part}" onclick={() => bin(n)}>To the bin</button>
+                <button
+                  class="btn preset-outlined-surface-600-400"
+                  aria-label="To the bin: {n.part}"
+                  onclick={() => bin(n)}>To the bin</button
+                >
               </span>
             </li>
           {/each}
@@ -124,30 +130,34 @@
       void add();
     }}
   >
-    <label class="field">
-      <span>Where</span>
-      <select class="box" bind:value={part} required>
+    <label class="label">
+      <span class="label-text">Where</span>
+      <select class="select" bind:value={part} required>
         <option value="">choose</option>
         {#each parts as p (p)}<option value={p}>{p}</option>{/each}
       </select>
     </label>
-    <label class="field">
-      <span>Side</span>
-      <select class="box" bind:value={side}>
+    <label class="label">
+      <span class="label-text">Side</span>
+      <select class="select" bind:value={side}>
         <option value="">neither or both</option>
         <option value="left">left</option>
         <option value="right">right</option>
       </select>
     </label>
-    <label class="field">
-      <span>How much</span>
-      <select class="box" bind:value={howMuch}>
+    <label class="label">
+      <span class="label-text">How much</span>
+      <select class="select" bind:value={howMuch}>
         {#each Object.entries(much) as [id, says] (id)}<option value={id}>{says}</option>{/each}
       </select>
     </label>
-    <label class="field"><span>Since</span><input class="box" type="date" bind:value={since} required /></label>
-    <label class="field"><span>Notes</span><input class="box" bind:value={notes} maxlength="500" /></label>
-    <button class="act">Note the niggle</button>
+    <label class="label"
+      ><span class="label-text">Since</span><input class="input" type="date" bind:value={since} required /></label
+    >
+    <label class="label"
+      ><span class="label-text">Notes</span><input class="input" bind:value={notes} maxlength="500" /></label
+    >
+    <button class="btn preset-outlined-surface-600-400">Note the niggle</button>
   </form>
 </section>
 

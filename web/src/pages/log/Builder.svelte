@@ -136,7 +136,9 @@
       <p class="here">
         <span class="quiet">Now in</span>
         <strong data-testid="here">{spot ? ground.spotName(spot) : 'a spot that was not told'}</strong>
-        <button class="act slim" onclick={() => (picking = true)}>{spot ? 'not there' : 'say where'}</button>
+        <button class="btn preset-outlined-surface-600-400 slim" onclick={() => (picking = true)}
+          >{spot ? 'not there' : 'say where'}</button
+        >
       </p>
     {/if}
     {#if picking}
@@ -158,12 +160,13 @@
       {#if lit === null}
         <NextButtons {mine} {theirs} {them} hint={roll.exchanges.length === 0} onpick={takeNext} />
         <div class="row">
-          <button class="act" onclick={() => (searching = true)}>Something else…</button>
-          <button class="act" onclick={() => tap('me')}>I got a tap</button>
-          <button class="act" onclick={() => tap('them')}>I tapped</button>
-          <button class="act" onclick={reset} disabled={!open}>Reset</button>
+          <button class="btn preset-outlined-surface-600-400" onclick={() => (searching = true)}>Something else…</button
+          >
+          <button class="btn preset-outlined-surface-600-400" onclick={() => tap('me')}>I got a tap</button>
+          <button class="btn preset-outlined-surface-600-400" onclick={() => tap('them')}>I tapped</button>
+          <button class="btn preset-outlined-surface-600-400" onclick={reset} disabled={!open}>Reset</button>
         </div>
-        <button class="act-main bell" onclick={bell}>Bell: roll done</button>
+        <button class="btn preset-filled-primary-700-300 bell" onclick={bell}>Bell: roll done</button>
       {/if}
     {/if}
   </div>
@@ -216,7 +219,7 @@
     gap: 0.5rem;
     margin: 0.8rem 0;
   }
-  .row .act {
+  .row .btn {
     flex: 1 1 auto;
   }
   .bell {

@@ -48,24 +48,40 @@
       oncancel={() => (searching = null)}
     />
   {:else}
-    {#if moment.sure === false}<button class="chip" onclick={() => onfix({})}>it is right</button>{/if}
-    <button class="chip" onclick={() => onfix({ actor: moment.actor === 'me' ? 'them' : 'me' })}>
+    {#if moment.sure === false}<button class="chip preset-outlined-surface-600-400" onclick={() => onfix({})}
+        >it is right</button
+      >{/if}
+    <button
+      class="chip preset-outlined-surface-600-400"
+      onclick={() => onfix({ actor: moment.actor === 'me' ? 'them' : 'me' })}
+    >
       {moment.actor === 'me' ? `${them} did it` : 'I did it'}
     </button>
-    <button class="chip" onclick={() => onfix({ outcome: moment.outcome === 'done' ? 'stopped' : 'done' })}>
+    <button
+      class="chip preset-outlined-surface-600-400"
+      onclick={() => onfix({ outcome: moment.outcome === 'done' ? 'stopped' : 'done' })}
+    >
       {moment.outcome === 'done' ? 'it was stopped' : 'it came off'}
     </button>
     {#each others as technique (technique)}
-      <button class="chip" onclick={() => onfix({ technique })}>{ground.techniqueName(technique)}</button>
+      <button class="chip preset-outlined-surface-600-400" onclick={() => onfix({ technique })}
+        >{ground.techniqueName(technique)}</button
+      >
     {/each}
-    <button class="chip" onclick={() => (searching = 'instead')}>something else…</button>
-    <button class="chip" onclick={() => (searching = 'behind')}>put one in after it…</button>
-    {#if onearlier}<button class="chip" onclick={onearlier}>it was earlier <span class="small keys">Alt+↑</span></button
+    <button class="chip preset-outlined-surface-600-400" onclick={() => (searching = 'instead')}>something else…</button
+    >
+    <button class="chip preset-outlined-surface-600-400" onclick={() => (searching = 'behind')}
+      >put one in after it…</button
+    >
+    {#if onearlier}<button class="chip preset-outlined-surface-600-400" onclick={onearlier}
+        >it was earlier <span class="small keys">Alt+↑</span></button
       >{/if}
-    {#if onlater}<button class="chip" onclick={onlater}>it was later <span class="small keys">Alt+↓</span></button>{/if}
-    <button class="chip" onclick={() => onfix({ gone: true })}>take it out</button>
+    {#if onlater}<button class="chip preset-outlined-surface-600-400" onclick={onlater}
+        >it was later <span class="small keys">Alt+↓</span></button
+      >{/if}
+    <button class="chip preset-outlined-surface-600-400" onclick={() => onfix({ gone: true })}>take it out</button>
     {#if worthKeeping}
-      <button class="chip wide" onclick={() => onalias(moment.technique)}
+      <button class="chip preset-outlined-surface-600-400 wide" onclick={() => onalias(moment.technique)}
         >always read “{words}” as {ground.techniqueName(moment.technique)}</button
       >
     {/if}
@@ -80,15 +96,6 @@
     padding: 0.2rem 0 0.6rem 2rem;
   }
   .chip {
-    font: inherit;
-    font-size: 0.95rem;
-    min-height: 2.5rem;
-    padding: 0.1rem 0.65rem;
-    border: 1px solid var(--quiet);
-    border-radius: var(--radius-base);
-    background: transparent;
-    color: inherit;
-    cursor: pointer;
     text-align: left;
   }
   @media (max-width: 720px) {

@@ -20,6 +20,7 @@
   import SaveMark from './SaveMark.svelte';
   import SessionHeader from './SessionHeader.svelte';
   import Teller from './Teller.svelte';
+  import EitherOr from '../../parts/EitherOr.svelte';
 
   const { params = {} }: { params?: { session?: string; roll?: string } } = $props();
 
@@ -178,7 +179,7 @@
 {#if missing}
   <Notice kind="fault"
     ><p>{missing}</p>
-    <a class="act" href="#/log/new">Begin a new session</a></Notice
+    <a class="btn preset-outlined-surface-600-400" href="#/log/new">Begin a new session</a></Notice
   >
 {:else if !session || !ready}
   <p class="quiet" role="status">Opening the session…</p>
@@ -186,8 +187,12 @@
   {#if logDraft.state === 'conflict'}
     <Notice kind="fault">
       <p>This session was changed somewhere else in the meantime. Nothing is lost: choose which one stands.</p>
-      <button class="act" onclick={() => logDraft.keepMine()}>Keep what is on this page</button>
-      <button class="act" onclick={() => logDraft.takeTheirs()}>Take the other one</button>
+      <button class="btn preset-outlined-surface-600-400" onclick={() => logDraft.keepMine()}
+        >Keep what is on this page</button
+      >
+      <button class="btn preset-outlined-surface-600-400" onclick={() => logDraft.takeTheirs()}
+        >Take the other one</button
+      >
     </Notice>
   {/if}
   {#each logDraft.faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
@@ -201,7 +206,7 @@
     {#key session.date}<BlockNote {session} />{/key}
     <div class="rolls">
       <h2>{session.rolls.length === 0 ? 'Rolls' : plural(session.rolls.length, 'roll')}</h2>
-      <button class="act-main add" onclick={() => (step = 'partner')}>Add a roll</button>
+      <button class="btn preset-filled-primary-700-300 add" onclick={() => (step = 'partner')}>Add a roll</button>
     </div>
     <RollList
       rolls={session.rolls}
@@ -211,10 +216,10 @@
       }}
     />
     <div class="foot">
-      <button class="act" onclick={closeSession}>Done with this session</button>
+      <button class="btn preset-outlined-surface-600-400" onclick={closeSession}>Done with this session</button>
       {#if logDraft.draft?.version !== null}
-        <a href="#/log/new">Begin another session</a>
-        <button class="act" onclick={binSession}>Move this session to the bin</button>
+        <a class="anchor" href="#/log/new">Begin another session</a>
+        <button class="btn preset-outlined-surface-600-400" onclick={binSession}>Move this session to the bin</button>
       {/if}
     </div>
   {:else if step === 'partner'}
@@ -223,12 +228,20 @@
     {#if roll.goes}
       <h1>Goes of the block</h1>
       <GoesRow goes={roll.goes} height={44} />
-      <p class="goes"><a href="#/tonight">Count more of them on tonight's cards</a></p>
-      <button class="act" onclick={toSession}>Back to the session</button>
+      <p class="goes"><a class="anchor" href="#/tonight">Count more of them on tonight's cards</a></p>
+      <button class="btn preset-outlined-surface-600-400" onclick={toSession}>Back to the session</button>
     {:else}
-      <div class="roads" role="group" aria-label="How to log this roll">
-        <button class="road" aria-pressed={road === 'tell'} onclick={() => (road = 'tell')}>Tell it</button>
-        <button class="road" aria-pressed={road === 'build'} onclick={() => (road = 'build')}>Build it</button>
+      <div class="roads">
+        <EitherOr
+          label="How to log this roll"
+          quiet
+          choices={[
+            { value: 'tell', name: 'Tell it' },
+            { value: 'build', name: 'Build it' },
+          ]}
+          value={road}
+          onchange={(one) => (road = one)}
+        />
       </div>
       {#if road === 'tell'}
         <Teller
@@ -262,23 +275,7 @@
     margin: 1.2rem 0 0.6rem;
   }
   .roads {
-    display: flex;
-    gap: 0.4rem;
     margin-bottom: 0.6rem;
-  }
-  .road {
-    font: inherit;
-    min-height: 2.5rem;
-    padding: 0.1rem 1rem;
-    color: inherit;
-    background: transparent;
-    border: 0;
-    border-bottom: 3px solid var(--line);
-    cursor: pointer;
-  }
-  .road[aria-pressed='true'] {
-    border-bottom-color: var(--mine);
-    font-weight: 650;
   }
   .add {
     min-height: 3.2rem;

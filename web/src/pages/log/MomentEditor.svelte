@@ -3,6 +3,7 @@
   import type { Actor, Moment, Side, Spot, Technique } from '../../lib/api/types.ts';
   import { clockFromBox, clockWords } from '../../lib/text/words.ts';
   import NotchMark from '../../parts/NotchMark.svelte';
+  import EitherOr from '../../parts/EitherOr.svelte';
 
   interface Props {
     moment: Moment;
@@ -44,31 +45,49 @@
   </p>
   <div class="chips">
     {#if whole}
-      <button class="chip" onclick={() => onwhole(false)}>ready</button>
-      <button class="chip" aria-pressed={moment.actor === 'me'} onclick={() => onchange({ actor: 'me' })}
-        >I did it</button
-      >
-      <button class="chip" aria-pressed={moment.actor === 'them'} onclick={() => onchange({ actor: 'them' })}
-        >{them} did it</button
-      >
-      <button class="chip" aria-pressed={moment.outcome === 'done'} onclick={() => onchange({ outcome: 'done' })}
-        >came off</button
-      >
-      <button class="chip" aria-pressed={moment.outcome === 'stopped'} onclick={() => onchange({ outcome: 'stopped' })}
-        >stopped</button
-      >
+      <button class="chip preset-outlined-surface-600-400" onclick={() => onwhole(false)}>ready</button>
+      <EitherOr
+        label="Who did it"
+        quiet
+        choices={[
+          { value: 'me', name: 'I did it' },
+          { value: 'them', name: `${them} did it` },
+        ]}
+        value={moment.actor}
+        onchange={(actor) => onchange({ actor })}
+      />
+      <EitherOr
+        label="What became of it"
+        quiet
+        choices={[
+          { value: 'done', name: 'came off' },
+          { value: 'stopped', name: 'stopped' },
+        ]}
+        value={moment.outcome}
+        onchange={(outcome) => onchange({ outcome })}
+      />
     {:else}
-      <button class="chip" onclick={onundo}>take back</button>
+      <button class="chip preset-outlined-surface-600-400" onclick={onundo}>take back</button>
     {/if}
-    <button class="chip" aria-pressed={moment.side === 'left'} onclick={() => side('left')}>left</button>
-    <button class="chip" aria-pressed={moment.side === 'right'} onclick={() => side('right')}>right</button>
-    <button class="chip" aria-pressed={moment.sure === false} onclick={() => onchange({ sure: moment.sure === false })}
-      >not sure</button
+    <button
+      class="chip preset-outlined-surface-600-400"
+      aria-pressed={moment.side === 'left'}
+      onclick={() => side('left')}>left</button
+    >
+    <button
+      class="chip preset-outlined-surface-600-400"
+      aria-pressed={moment.side === 'right'}
+      onclick={() => side('right')}>right</button
+    >
+    <button
+      class="chip preset-outlined-surface-600-400"
+      aria-pressed={moment.sure === false}
+      onclick={() => onchange({ sure: moment.sure === false })}>not sure</button
     >
     <label class="why">
       <span class="sr-only">Why</span>
       <select
-        class="chip"
+        class="chip preset-outlined-surface-600-400"
         value=""
         onchange={(e) => {
           const id = e.currentTarget.value;
@@ -82,44 +101,46 @@
     </label>
     {#each reasons as reason (reason)}
       <button
-        class="chip"
+        class="chip preset-outlined-surface-600-400"
         aria-pressed="true"
         onclick={() => onchange({ reasons: reasons.filter((r) => r !== reason) })}
       >
         {ground.reasonSays(reason)} ×
       </button>
     {/each}
-    {#if !whole}<button class="chip" onclick={() => onwhole(true)}>more…</button>{/if}
+    {#if !whole}<button class="chip preset-outlined-surface-600-400" onclick={() => onwhole(true)}>more…</button>{/if}
     {#if elsewhere.length > 0}
       <span class="quiet small">or it led to</span>
       {#each elsewhere as spot (`${spot.position}.${spot.role}`)}
-        <button class="chip" onclick={() => onchange({ to: spot })}>{ground.spotName(spot)}</button>
+        <button class="chip preset-outlined-surface-600-400" onclick={() => onchange({ to: spot })}
+          >{ground.spotName(spot)}</button
+        >
       {/each}
     {/if}
   </div>
   {#if whole}
     <div class="words">
-      <label class="field">
-        <span>Clock (m:ss)</span>
+      <label class="label">
+        <span class="label-text">Clock (m:ss)</span>
         <input
-          class="box"
+          class="input"
           value={clockWords(moment.clock)}
           inputmode="numeric"
           onchange={(e) => onchange({ clock: clockFromBox(e.currentTarget.value) })}
         />
       </label>
-      <label class="field">
-        <span>Note</span>
+      <label class="label">
+        <span class="label-text">Note</span>
         <input
-          class="box"
+          class="input"
           value={moment.note ?? ''}
           oninput={(e) => onchange({ note: e.currentTarget.value || undefined })}
         />
       </label>
-      <label class="field">
-        <span>What I should have done</span>
+      <label class="label">
+        <span class="label-text">What I should have done</span>
         <input
-          class="box"
+          class="input"
           value={moment.better ?? ''}
           oninput={(e) => onchange({ better: e.currentTarget.value || undefined })}
         />
@@ -154,15 +175,6 @@
     margin-top: 0.35rem;
   }
   .chip {
-    font: inherit;
-    font-size: 0.95rem;
-    min-height: 2.5rem;
-    padding: 0.1rem 0.65rem;
-    border: 1px solid var(--quiet);
-    border-radius: var(--radius-base);
-    background: transparent;
-    color: inherit;
-    cursor: pointer;
     max-width: 11rem;
   }
   .chip:is(select) {
@@ -179,9 +191,5 @@
     .chip:is(select) {
       max-width: 4.9rem;
     }
-  }
-  .chip[aria-pressed='true'] {
-    border: 2px solid var(--mine);
-    font-weight: 650;
   }
 </style>

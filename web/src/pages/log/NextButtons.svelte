@@ -30,7 +30,6 @@
             class="stopped"
             onclick={() => onpick(next, 'stopped')}
             aria-label="{ground.techniqueName(next.technique)}, stopped"
-            title="tried, but stopped"
           >
             <NotchMark mine={side.own} scratch />
           </button>

@@ -9,27 +9,28 @@
   import type { Belt, Partner } from '../../lib/api/types.ts';
   import { beltWords } from '../../lib/text/words.ts';
   import BeltBoxes from '../../parts/BeltBoxes.svelte';
+  import Find from '../../parts/Find.svelte';
   import Notice from '../../parts/Notice.svelte';
 
   const { onpick, oncancel }: { onpick: (partner: Partner) => void; oncancel: () => void } = $props();
 
-  let query = $state('');
   let adding = $state(false);
   let name = $state('');
   let belt = $state<Belt>('white');
   let stripes = $state(0);
   let weight = $state('');
   let fault = $state('');
-  let box: HTMLInputElement | undefined = $state();
+  let finder: HTMLElement | undefined = $state();
 
-  const found = $derived(
-    search(
-      query,
-      partners.all.map((p) => ({ ...p, aliases: p.traits ?? [] })),
-      [],
-      query ? 30 : 12,
-    ),
-  );
+  const named = $derived(partners.all.map((p) => ({ ...p, aliases: p.traits ?? [] })));
+  /** Those rolled with last come first: what is not tapped here is looked for. */
+  const found = $derived(named.slice(0, 12));
+  const find = (words: string) =>
+    search(words, named, [], 12).map((p) => ({ value: p.id, name: p.name, says: beltWords(p.belt, p.stripes) }));
+  const pick = (id: string) => {
+    const partner = partners.all.find((p) => p.id === id);
+    if (partner) onpick(partner);
+  };
 
   onMount(() => void profile.load());
 
@@ -63,7 +64,7 @@
       onpick(found[nth]);
     } else if (e.key === '/') {
       e.preventDefault();
-      box?.focus();
+      finder?.querySelector('input')?.focus();
     }
   }
 </script>
@@ -72,24 +73,17 @@
 
 <div class="head">
   <h1>Who was it?</h1>
-  <button class="act" onclick={oncancel}>Back</button>
+  <button class="btn preset-outlined-surface-600-400" onclick={oncancel}>Back</button>
 </div>
 {#if partners.all.length > 6}
-  <label class="field">
-    <span>Look for a partner</span>
-    <input
-      class="box"
-      bind:this={box}
-      bind:value={query}
-      autocomplete="off"
-      onkeydown={(e) => e.key === 'Enter' && found[0] && onpick(found[0])}
-    />
-  </label>
+  <div bind:this={finder}>
+    <Find label="Look for a partner" search={find} none="Nobody of that name yet. Add them below." onpick={pick} />
+  </div>
 {/if}
 <ul>
   {#each found as partner, i (partner.id)}
     <li>
-      <button class="act who" onclick={() => onpick(partner)}>
+      <button class="btn preset-outlined-surface-600-400 who" onclick={() => onpick(partner)}>
         <strong>{partner.name}</strong>
         <span class="quiet small">{beltWords(partner.belt, partner.stripes)}</span>
         {#if i < 9}<kbd aria-hidden="true">{i + 1}</kbd>{/if}
@@ -97,32 +91,25 @@
     </li>
   {/each}
 </ul>
-{#if partners.loaded && found.length === 0 && query}<p>Nobody of that name yet. Add them below.</p>{/if}
 
 {#if adding || (partners.loaded && partners.all.length === 0)}
-  <form class="panel" onsubmit={add}>
+  <form class="card preset-filled-surface-100-900" onsubmit={add}>
     <h2>A new partner</h2>
-    <label class="field">
-      <span>Name</span>
+    <label class="label">
+      <span class="label-text">Name</span>
       <!-- svelte-ignore a11y_autofocus -->
-      <input class="box" bind:value={name} autofocus maxlength="200" autocomplete="off" />
+      <input class="input" bind:value={name} autofocus maxlength="200" autocomplete="off" />
     </label>
     <BeltBoxes bind:belt bind:stripes />
-    <label class="field">
-      <span>Weight in {profile.units} (a guess will do; may stay empty)</span>
-      <input class="box" bind:value={weight} inputmode="decimal" />
+    <label class="label">
+      <span class="label-text">Weight in {profile.units} (a guess will do; may stay empty)</span>
+      <input class="input" bind:value={weight} inputmode="decimal" />
     </label>
     {#if fault}<Notice kind="fault">{fault}</Notice>{/if}
-    <button class="act-main">Add and roll</button>
+    <button class="btn preset-filled-primary-700-300">Add and roll</button>
   </form>
 {:else}
-  <button
-    class="act"
-    onclick={() => {
-      adding = true;
-      name = query;
-    }}>Somebody new</button
-  >
+  <button class="btn preset-outlined-surface-600-400" onclick={() => (adding = true)}>Somebody new</button>
 {/if}
 
 <style>

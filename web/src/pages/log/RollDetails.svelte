@@ -35,32 +35,32 @@
 </script>
 
 <section class="details" aria-label="About this roll">
-  <label class="field">
-    <span>Takeaways, one a line</span>
-    <textarea class="box" rows="2" bind:value={takeaways} oninput={() => set({ takeaways: lines(takeaways) })}
+  <label class="label">
+    <span class="label-text">Takeaways, one a line</span>
+    <textarea class="textarea" rows="2" bind:value={takeaways} oninput={() => set({ takeaways: lines(takeaways) })}
     ></textarea>
   </label>
-  <label class="field">
-    <span>Notes</span>
+  <label class="label">
+    <span class="label-text">Notes</span>
     <textarea
-      class="box"
+      class="textarea"
       rows="2"
       value={roll.notes ?? ''}
       oninput={(e) => set({ notes: e.currentTarget.value || undefined })}></textarea>
   </label>
   <div class="grid">
-    <label class="field">
-      <span>Partner</span>
-      <select class="box" value={roll.partnerId ?? ''} onchange={(e) => withPartner(e.currentTarget.value)}>
+    <label class="label">
+      <span class="label-text">Partner</span>
+      <select class="select" value={roll.partnerId ?? ''} onchange={(e) => withPartner(e.currentTarget.value)}>
         {#if !partners.all.some((p) => p.id === roll.partnerId)}<option value={roll.partnerId ?? ''}>somebody</option
           >{/if}
         {#each partners.all as p (p.id)}<option value={p.id}>{p.name}</option>{/each}
       </select>
     </label>
-    <label class="field">
-      <span>Minutes</span>
+    <label class="label">
+      <span class="label-text">Minutes</span>
       <input
-        class="box"
+        class="input"
         type="number"
         min="0"
         max="240"
@@ -68,10 +68,10 @@
         onchange={(e) => set({ minutes: e.currentTarget.value === '' ? undefined : Number(e.currentTarget.value) })}
       />
     </label>
-    <label class="field">
-      <span>How hard</span>
+    <label class="label">
+      <span class="label-text">How hard</span>
       <select
-        class="box"
+        class="select"
         value={roll.intensity ?? ''}
         onchange={(e) => set({ intensity: (e.currentTarget.value || undefined) as Roll['intensity'] })}
       >
@@ -79,10 +79,10 @@
         {#each intensities as i (i)}<option value={i}>{spaced(i)}</option>{/each}
       </select>
     </label>
-    <label class="field">
-      <span>What for</span>
+    <label class="label">
+      <span class="label-text">What for</span>
       <select
-        class="box"
+        class="select"
         value={roll.intent ?? ''}
         onchange={(e) => set({ intent: (e.currentTarget.value || undefined) as Roll['intent'] })}
       >
@@ -90,10 +90,10 @@
         {#each intents as [id, says] (id)}<option value={id}>{says}</option>{/each}
       </select>
     </label>
-    <label class="field">
-      <span>Kind</span>
+    <label class="label">
+      <span class="label-text">Kind</span>
       <select
-        class="box"
+        class="select"
         value={roll.kind ?? 'roll'}
         onchange={(e) => set({ kind: e.currentTarget.value as Roll['kind'] })}
       >
@@ -101,7 +101,7 @@
       </select>
     </label>
   </div>
-  <button class="act" onclick={onremove}>Move this roll to the bin</button>
+  <button class="btn preset-outlined-surface-600-400" onclick={onremove}>Move this roll to the bin</button>
 </section>
 
 <style>
@@ -119,7 +119,7 @@
     grid-template-columns: repeat(auto-fill, minmax(9rem, 1fr));
     gap: 0.7rem;
   }
-  .act {
+  .btn {
     align-self: flex-start;
   }
 </style>

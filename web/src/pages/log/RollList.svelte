@@ -16,7 +16,7 @@
   <ol>
     {#each rolls as roll, i (roll.id)}
       <li>
-        <button class="panel" onclick={() => onopen(roll.id)}>
+        <button class="card preset-filled-surface-100-900" onclick={() => onopen(roll.id)}>
           <span class="who">
             {i + 1}. <strong>{partners.name(roll.partnerId)}</strong>
             <span class="quiet small">{beltWords(roll.partnerBelt)}</span>

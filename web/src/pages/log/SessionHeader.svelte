@@ -3,6 +3,8 @@
   import type { Session } from '../../lib/api/types.ts';
   import { dayWords, spaced } from '../../lib/text/words.ts';
   import Taught from './Taught.svelte';
+  import Fold from '../../parts/Fold.svelte';
+  import EitherOr from '../../parts/EitherOr.svelte';
 
   const { session }: { session: Session } = $props();
 
@@ -19,98 +21,97 @@
   const number = (text: string) => (text.trim() === '' || Number.isNaN(Number(text)) ? undefined : Number(text));
 </script>
 
-<details class="panel">
-  <summary>
-    <strong>{dayWords(session.date)}</strong>
-    {spaced(session.kind)}, {session.attire}{session.minutes ? `, ${session.minutes} min` : ''}{session.effort != null
-      ? `, effort ${session.effort}`
-      : ''}{session.aim ? `. Aim: ${session.aim}` : ''}
-    <span class="quiet small">change</span>
-  </summary>
-  <div class="grid">
-    <label class="field">
-      <span>Day</span>
-      <input
-        class="box"
-        type="date"
-        value={session.date}
-        onchange={(e) => e.currentTarget.value && set({ date: e.currentTarget.value })}
-      />
-    </label>
-    <label class="field">
-      <span>From</span>
-      <input
-        class="box"
-        type="time"
-        value={session.startTime ?? ''}
-        onchange={(e) => set({ startTime: e.currentTarget.value || undefined })}
-      />
-    </label>
-    <label class="field">
-      <span>Kind</span>
-      <select
-        class="box"
-        value={session.kind}
-        onchange={(e) => set({ kind: e.currentTarget.value as Session['kind'] })}
-      >
-        {#each kinds as kind (kind)}<option value={kind}>{spaced(kind)}</option>{/each}
-      </select>
-    </label>
-    <label class="field">
-      <span>Gi or no-gi</span>
-      <select
-        class="box"
+{#snippet head()}
+  <strong>{dayWords(session.date)}</strong>
+  {spaced(session.kind)}, {session.attire}{session.minutes ? `, ${session.minutes} min` : ''}{session.effort != null
+    ? `, effort ${session.effort}`
+    : ''}{session.aim ? `. Aim: ${session.aim}` : ''}
+  <span class="quiet small">change</span>{/snippet}
+<section class="card preset-filled-surface-100-900" aria-label="This session">
+  <Fold says={head}>
+    <div class="grid">
+      <label class="label">
+        <span class="label-text">Day</span>
+        <input
+          class="input"
+          type="date"
+          value={session.date}
+          onchange={(e) => e.currentTarget.value && set({ date: e.currentTarget.value })}
+        />
+      </label>
+      <label class="label">
+        <span class="label-text">From</span>
+        <input
+          class="input"
+          type="time"
+          value={session.startTime ?? ''}
+          onchange={(e) => set({ startTime: e.currentTarget.value || undefined })}
+        />
+      </label>
+      <label class="label">
+        <span class="label-text">Kind</span>
+        <select
+          class="select"
+          value={session.kind}
+          onchange={(e) => set({ kind: e.currentTarget.value as Session['kind'] })}
+        >
+          {#each kinds as kind (kind)}<option value={kind}>{spaced(kind)}</option>{/each}
+        </select>
+      </label>
+      <EitherOr
+        label="Gi or no-gi"
+        choices={[
+          { value: 'gi', name: 'gi' },
+          { value: 'no-gi', name: 'no-gi' },
+        ]}
         value={session.attire}
-        onchange={(e) => set({ attire: e.currentTarget.value as Session['attire'] })}
-      >
-        <option value="gi">gi</option>
-        <option value="no-gi">no-gi</option>
-      </select>
-    </label>
-    <label class="field">
-      <span>Minutes on the mat</span>
+        onchange={(attire) => set({ attire })}
+      />
+      <label class="label">
+        <span class="label-text">Minutes on the mat</span>
+        <input
+          class="input"
+          type="number"
+          min="0"
+          max="1440"
+          value={session.minutes ?? ''}
+          onchange={(e) => set({ minutes: number(e.currentTarget.value) })}
+        />
+      </label>
+      <label class="label">
+        <span class="label-text">Effort, 0 to 10</span>
+        <input
+          class="input"
+          type="number"
+          min="0"
+          max="10"
+          value={session.effort ?? ''}
+          onchange={(e) => set({ effort: number(e.currentTarget.value) })}
+        />
+      </label>
+    </div>
+    <label class="label">
+      <span class="label-text">Aim</span>
       <input
-        class="box"
-        type="number"
-        min="0"
-        max="1440"
-        value={session.minutes ?? ''}
-        onchange={(e) => set({ minutes: number(e.currentTarget.value) })}
+        class="input"
+        value={session.aim ?? ''}
+        oninput={(e) => set({ aim: e.currentTarget.value || undefined })}
       />
     </label>
-    <label class="field">
-      <span>Effort, 0 to 10</span>
-      <input
-        class="box"
-        type="number"
-        min="0"
-        max="10"
-        value={session.effort ?? ''}
-        onchange={(e) => set({ effort: number(e.currentTarget.value) })}
-      />
+    <Taught ids={session.taught ?? []} onchange={(taught) => set({ taught })} />
+    <label class="label">
+      <span class="label-text">Notes</span>
+      <textarea
+        class="textarea"
+        rows="2"
+        value={session.notes ?? ''}
+        oninput={(e) => set({ notes: e.currentTarget.value || undefined })}></textarea>
     </label>
-  </div>
-  <label class="field">
-    <span>Aim</span>
-    <input class="box" value={session.aim ?? ''} oninput={(e) => set({ aim: e.currentTarget.value || undefined })} />
-  </label>
-  <Taught ids={session.taught ?? []} onchange={(taught) => set({ taught })} />
-  <label class="field">
-    <span>Notes</span>
-    <textarea
-      class="box"
-      rows="2"
-      value={session.notes ?? ''}
-      oninput={(e) => set({ notes: e.currentTarget.value || undefined })}></textarea>
-  </label>
-</details>
+  </Fold>
+</section>
 
 <style>
-  summary {
-    cursor: pointer;
-    min-height: 2rem;
-  }
-  summary .quiet {
+  .small {
     text-decoration: underline;
     margin-left: 0.4rem;
   }
@@ -120,10 +121,10 @@
     gap: 0.7rem;
     margin: 0.8rem 0;
   }
-  .field + .field {
+  .label + .label {
     margin-top: 0.6rem;
   }
-  .grid .field + .field {
+  .grid .label + .label {
     margin-top: 0;
   }
 </style>

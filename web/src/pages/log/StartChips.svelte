@@ -22,10 +22,11 @@
 <fieldset>
   <legend>{again ? 'Again from' : 'Started'}</legend>
   {#each chips as chip (`${chip.position}.${chip.role}`)}
-    <button class="act" aria-pressed={sameSpot(chip, spot)} onclick={() => onpick(chip)}>{ground.spotName(chip)}</button
+    <button class="btn preset-outlined-surface-600-400" aria-pressed={sameSpot(chip, spot)} onclick={() => onpick(chip)}
+      >{ground.spotName(chip)}</button
     >
   {/each}
-  <button class="act" onclick={onother}>elsewhere…</button>
+  <button class="btn preset-outlined-surface-600-400" onclick={onother}>elsewhere…</button>
 </fieldset>
 
 <style>
@@ -39,11 +40,11 @@
     color: var(--quiet);
     margin-bottom: 0.2rem;
   }
-  .act {
+  .btn {
     padding: 0.2rem 0.7rem;
   }
   @media (max-width: 720px) {
-    .act {
+    .btn {
       padding: 0.1rem 0.5rem;
       font-size: 0.95rem;
       min-height: 2.5rem;

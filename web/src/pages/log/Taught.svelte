@@ -1,21 +1,16 @@
 <script lang="ts">
   import { ground } from '../../lib/log/ground.svelte.ts';
   import { search } from '../../lib/text/search.ts';
+  import Find from '../../parts/Find.svelte';
 
   /** The techniques that a class taught: found by any of their names, taken out by one tap. */
   const { ids, onchange }: { ids: readonly string[]; onchange: (ids: string[] | undefined) => void } = $props();
 
-  let query = $state('');
-  const found = $derived(
-    query.trim() === ''
-      ? []
-      : search(query, ground.words?.techniques ?? [], ground.aliases(), 6).filter((t) => !ids.includes(t.id)),
-  );
+  const find = (words: string) =>
+    search(words, ground.words?.techniques ?? [], ground.aliases(), 6)
+      .filter((t) => !ids.includes(t.id))
+      .map((t) => ({ value: t.id, name: t.name, says: t.kind }));
 
-  function add(id: string) {
-    onchange([...ids, id]);
-    query = '';
-  }
   function remove(id: string) {
     const rest = ids.filter((other) => other !== id);
     onchange(rest.length > 0 ? rest : undefined);
@@ -23,34 +18,16 @@
 </script>
 
 <div class="taught">
-  <label class="field">
-    <span>Taught in class</span>
-    <input
-      class="box"
-      placeholder="find a technique"
-      autocomplete="off"
-      bind:value={query}
-      onkeydown={(e) => {
-        if (e.key === 'Enter' && found[0]) {
-          e.preventDefault();
-          add(found[0].id);
-        }
-      }}
-    />
-  </label>
-  {#if found.length > 0}
-    <ul class="chips" aria-label="Found">
-      {#each found as technique (technique.id)}
-        <li><button type="button" class="act" onclick={() => add(technique.id)}>{technique.name}</button></li>
-      {/each}
-    </ul>
-  {/if}
+  <Find label="Taught in class" placeholder="find a technique" search={find} onpick={(id) => onchange([...ids, id])} />
   {#if ids.length > 0}
     <ul class="chips" aria-label="Taught">
       {#each ids as id (id)}
         <li>
-          <button type="button" class="act" aria-label="Take out {ground.techniqueName(id)}" onclick={() => remove(id)}
-            >{ground.techniqueName(id)} ×</button
+          <button
+            type="button"
+            class="chip preset-outlined-surface-600-400"
+            aria-label="Take out {ground.techniqueName(id)}"
+            onclick={() => remove(id)}>{ground.techniqueName(id)} ×</button
           >
         </li>
       {/each}

@@ -26,6 +26,7 @@
   import TechniqueSearch from './TechniqueSearch.svelte';
   import ToldMoments from './ToldMoments.svelte';
   import ToldWords from './ToldWords.svelte';
+  import FileBox from '../../parts/FileBox.svelte';
 
   interface Props {
     roll: Roll;
@@ -157,10 +158,7 @@
     void tick().then(showChosen);
   }
 
-  async function openCaptions(e: Event & { currentTarget: HTMLInputElement }) {
-    const file = e.currentTarget.files?.[0];
-    e.currentTarget.value = '';
-    if (!file) return;
+  async function openCaptions(file: File) {
     const spoken = readCaptions(await file.text());
     if (!spoken) {
       fault = `${file.name} holds no captions. Choose a .vtt or .srt file, as caption programs write them.`;
@@ -210,21 +208,28 @@
     </p>
     <div class="row">
       {#if there}
-        <button class={instead ? 'act' : 'act-main'} disabled={!current || !some} onclick={() => take(false)}
-          >Put it after what is there</button
+        <button
+          class={instead ? 'btn preset-outlined-surface-600-400' : 'btn preset-filled-primary-700-300'}
+          disabled={!current || !some}
+          onclick={() => take(false)}>Put it after what is there</button
         >
-        <button class={instead ? 'act-main' : 'act'} disabled={!current || !some} onclick={() => take(true)}
-          >Put it in place of what is there</button
+        <button
+          class={instead ? 'btn preset-filled-primary-700-300' : 'btn preset-outlined-surface-600-400'}
+          disabled={!current || !some}
+          onclick={() => take(true)}>Put it in place of what is there</button
         >
       {:else}
-        <button class="act-main take" disabled={!current || !some} onclick={() => take(false)}
+        <button class="btn preset-filled-primary-700-300 take" disabled={!current || !some} onclick={() => take(false)}
           >Take it <span class="small keys">Ctrl+Enter</span></button
         >
       {/if}
-      <label class="act file">
-        Open captions
-        <input type="file" accept=".vtt,.srt,text/vtt" onchange={openCaptions} class="sr-only" />
-      </label>
+      <FileBox
+        label="Captions"
+        accept={{ 'text/vtt': ['.vtt'], 'application/x-subrip': ['.srt'] }}
+        does="Open captions"
+        drop={false}
+        onfile={openCaptions}
+      />
     </div>
     {#if fault}<p role="alert" class="fault">{fault}</p>{/if}
     {#each reader.faults as sentence (sentence)}<p role="alert" class="fault">{sentence}</p>{/each}
@@ -244,7 +249,7 @@
         <h2 class="small">Not read</h2>
         {#each told.unread.slice(0, 12) as span (span.start)}
           <button
-            class="act slim"
+            class="btn preset-outlined-surface-600-400 slim"
             aria-expanded={naming?.at === span.start}
             onclick={() => (naming = naming?.at === span.start ? null : { at: span.start, length: span.length })}
             >{text.slice(span.start, span.start + span.length)}</button
@@ -271,7 +276,7 @@
         to set it right.
       </p>
       {#if doubts > 0 && current}
-        <button class="act slim" onclick={toNextDoubt}
+        <button class="btn preset-outlined-surface-600-400 slim" onclick={toNextDoubt}
           >Next doubtful one ({doubts}) <span class="small keys">Alt+N</span></button
         >
       {/if}
@@ -327,13 +332,6 @@
   .take {
     min-height: 3rem;
     padding-inline: 1.4rem;
-  }
-  .file {
-    cursor: pointer;
-  }
-  .file:focus-within {
-    outline: 3px solid var(--mine);
-    outline-offset: 2px;
   }
   .slim {
     min-height: 2.4rem;

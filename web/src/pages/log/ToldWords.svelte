@@ -29,7 +29,7 @@
 </script>
 
 <div class="paper">
-  <div class="behind box" aria-hidden="true" bind:this={behind}>
+  <div class="behind textarea" aria-hidden="true" bind:this={behind}>
     {#each pieces as piece, i (i)}{#if piece.kind === 'plain'}{piece.text}{:else}<span
           class={piece.kind}
           class:lit={piece.moment >= 0 && piece.moment === lit}
@@ -37,7 +37,7 @@
         >{/if}{/each}<br />
   </div>
   <textarea
-    class="box"
+    class="textarea"
     aria-label="Tell it, in your own words"
     aria-describedby="how-told"
     spellcheck="false"

@@ -6,6 +6,7 @@
   import { weightFromBox, weightToBox } from '../../lib/text/units.ts';
   import BeltBoxes from '../../parts/BeltBoxes.svelte';
   import Notice from '../../parts/Notice.svelte';
+  import Tags from '../../parts/Tags.svelte';
 
   const { partner, ondone }: { partner: Partner | undefined; ondone: () => void } = $props();
 
@@ -14,7 +15,7 @@
   let belt = $state<Belt>(before?.belt ?? 'white');
   let stripes = $state(before?.stripes ?? 0);
   let weight = $state(untrack(() => weightToBox(before?.weightKg, profile.units)));
-  let traits = $state((before?.traits ?? []).join(', '));
+  let traits = $state<string[]>([...(before?.traits ?? [])]);
   let notes = $state(before?.notes ?? '');
   let faults = $state<string[]>([]);
 
@@ -26,11 +27,7 @@
       faults = ['The weight is not a number; write it like 70 or 70.5, or leave it empty.'];
       return;
     }
-    const list = traits
-      .split(',')
-      .map((t) => t.trim())
-      .filter(Boolean);
-    const body = { name, belt, stripes, weightKg, traits: list, notes };
+    const body = { name, belt, stripes, weightKg, traits, notes };
     await attempt(() =>
       before
         ? send(
@@ -55,33 +52,32 @@
   }
 </script>
 
-<p class="quiet"><a href="#/partners">Partners</a> /</p>
+<p class="quiet"><a class="anchor" href="#/partners">Partners</a> /</p>
 <h1>{before?.name ?? 'A new partner'}</h1>
 <form onsubmit={save}>
-  <label class="field">
-    <span>Name (a first name and an initial will do)</span>
-    <input class="box" bind:value={name} required maxlength="200" autocomplete="off" />
+  <label class="label">
+    <span class="label-text">Name (a first name and an initial will do)</span>
+    <input class="input" bind:value={name} required maxlength="200" autocomplete="off" />
   </label>
   <BeltBoxes bind:belt bind:stripes />
-  <label class="field">
-    <span>Weight in {profile.units} (may stay empty)</span>
-    <input class="box" bind:value={weight} inputmode="decimal" />
+  <label class="label">
+    <span class="label-text">Weight in {profile.units} (may stay empty)</span>
+    <input class="input" bind:value={weight} inputmode="decimal" />
   </label>
-  <label class="field">
-    <span>What marks them, with commas: long legs, judo, slow starter</span>
-    <input class="box" bind:value={traits} autocomplete="off" />
-  </label>
-  <label class="field">
-    <span>Notes</span>
-    <textarea class="box" rows="4" bind:value={notes}></textarea>
+  <Tags label="What marks them: long legs, judo, slow starter" value={traits} onchange={(list) => (traits = list)} />
+  <label class="label">
+    <span class="label-text">Notes</span>
+    <textarea class="textarea" rows="4" bind:value={notes}></textarea>
   </label>
   <p class="quiet small">Rolls that are in the log keep the belt and weight of their day.</p>
   {#each faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
   <div class="row">
-    <button class="act-main">Save</button>
+    <button class="btn preset-filled-primary-700-300">Save</button>
     {#if before}
-      <a class="act" href="#/rolls?partner={encodeURIComponent(before.id)}">Rolls with {before.name}</a>
-      <button class="act" type="button" onclick={bin}>To the bin</button>
+      <a class="btn preset-outlined-surface-600-400" href="#/rolls?partner={encodeURIComponent(before.id)}"
+        >Rolls with {before.name}</a
+      >
+      <button class="btn preset-outlined-surface-600-400" type="button" onclick={bin}>To the bin</button>
     {/if}
   </div>
 </form>

@@ -30,17 +30,17 @@
     {#key params.id}<PartnerForm partner={chosen} ondone={done} />{/key}
   {:else}
     <p>
-      Nobody of that kind here; they may be in the <a href="#/data">bin</a>.
-      <a href="#/partners">Back to the partners</a>.
+      Nobody of that kind here; they may be in the <a class="anchor" href="#/data">bin</a>.
+      <a class="anchor" href="#/partners">Back to the partners</a>.
     </p>
   {/if}
 {:else}
   <div class="head">
     <h1>Partners</h1>
-    <a class="act" href="#/partners/new">Add a partner</a>
+    <a class="btn preset-outlined-surface-600-400" href="#/partners/new">Add a partner</a>
   </div>
   {#if partners.loaded && partners.all.length === 0}
-    <p class="panel">Nobody yet. Partners are added while you log, or here.</p>
+    <p class="card preset-filled-surface-100-900">Nobody yet. Partners are added while you log, or here.</p>
   {/if}
   <ul>
     {#each partners.all as partner (partner.id)}

@@ -25,7 +25,9 @@
       {#each shown as one, i (i)}{@render row(one)}{/each}
     </ul>
     {#if rows.length > most}
-      <button class="act" onclick={() => (all = !all)}>{all ? 'Show fewer' : `Show all ${rows.length}`}</button>
+      <button class="btn preset-outlined-surface-600-400" onclick={() => (all = !all)}
+        >{all ? 'Show fewer' : `Show all ${rows.length}`}</button
+      >
     {/if}
   {/if}
 </section>
@@ -35,7 +37,7 @@
     margin-top: 1.6rem;
     max-width: 62rem;
   }
-  .act {
+  .btn {
     margin-top: 0.6rem;
   }
 </style>

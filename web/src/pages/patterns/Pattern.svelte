@@ -3,6 +3,7 @@
   import type { Contest } from '../../lib/api/types.ts';
   import Contests from '../../parts/Contests.svelte';
   import PagedList from '../../parts/PagedList.svelte';
+  import Fold from '../../parts/Fold.svelte';
 
   interface Props {
     /** The sentence. */
@@ -15,33 +16,25 @@
     rest?: Snippet;
   }
   const { children, contests, moment, rest }: Props = $props();
-  let open = $state(false);
 </script>
 
 <li>
-  <details bind:open>
-    <summary><span>{@render children()}</span></summary>
-    {#if open}
-      <div class="behind">
-        {#if rest}{@render rest()}{/if}
-        {#if moment}<Contests contests={[moment]} />{/if}
-        {#if contests}
-          <PagedList address={contests}>
-            {#snippet children(items: Contest[])}<Contests contests={items} />{/snippet}
-          </PagedList>
-        {/if}
-      </div>
-    {/if}
-  </details>
+  <Fold says={children}>
+    <div class="behind">
+      {#if rest}{@render rest()}{/if}
+      {#if moment}<Contests contests={[moment]} />{/if}
+      {#if contests}
+        <PagedList address={contests}>
+          {#snippet children(items: Contest[])}<Contests contests={items} />{/snippet}
+        </PagedList>
+      {/if}
+    </div></Fold
+  >
 </li>
 
 <style>
   li {
     border-bottom: 1px dotted var(--line);
-  }
-  summary {
-    padding: 0.5rem 0;
-    cursor: pointer;
   }
   .behind {
     margin: 0 0 0.7rem 1.2rem;

@@ -35,10 +35,10 @@
 <Loaded promise={patterns} waiting="Looking for what repeats…" again={() => tries++}>
   {#snippet children(p: Patterns)}
     {#if p.rolls === 0}
-      <div class="panel nothing">
+      <div class="card preset-filled-surface-100-900 nothing">
         <h2>Nothing to compare yet</h2>
         <p>Patterns need a few weeks of rolls with their moments. Log a session, or widen the days.</p>
-        <p><a class="act-main" href="#/log">Log a session</a></p>
+        <p><a class="btn preset-filled-primary-700-300" href="#/log">Log a session</a></p>
       </div>
     {:else}
       <Kind
@@ -126,7 +126,9 @@
               u.rollsSince,
               'roll',
             )} since.
-            {#snippet rest()}<a href="#/log/{encodeURIComponent(u.session)}">The session it was taught in</a>{/snippet}
+            {#snippet rest()}<a class="anchor" href="#/log/{encodeURIComponent(u.session)}"
+                >The session it was taught in</a
+              >{/snippet}
           </Pattern>
         {/snippet}
       </Kind>
@@ -145,7 +147,7 @@
                 {#snippet children(lessons: Lesson[])}
                   <ul>
                     {#each lessons as l, i (i)}
-                      <li><a href={lessonPath(l)}>{dayWords(l.date)}</a> “{l.text}”</li>
+                      <li><a class="anchor" href={lessonPath(l)}>{dayWords(l.date)}</a> “{l.text}”</li>
                     {/each}
                   </ul>
                 {/snippet}

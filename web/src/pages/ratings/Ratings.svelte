@@ -9,6 +9,7 @@
   import Loaded from '../../parts/Loaded.svelte';
   import Notice from '../../parts/Notice.svelte';
   import { gapWords, rankWords } from './gap-words.ts';
+  import Scale from '../../parts/Scale.svelte';
 
   const query = $derived(queryOf(router.querystring));
   let shown = $state(data(api.GET('/api/self-ratings')));
@@ -56,24 +57,21 @@
       <ul>
         {#each r.parts as p (p.part.id)}
           <li>
-            <label class="name" for="rate-{p.part.id}"
-              ><strong>{p.part.name}</strong> <span class="quiet small">{p.part.says}</span></label
-            >
+            <span class="name"><strong>{p.part.name}</strong> <span class="quiet small">{p.part.says}</span></span>
             <span class="rate">
-              <input
-                id="rate-{p.part.id}"
-                type="range"
-                min="0"
-                max="10"
-                step="0.5"
+              <Scale
+                label={p.part.name}
+                min={0}
+                max={10}
+                step={0.5}
                 value={scoreOf(p) ?? 5}
-                aria-valuetext={scoreOf(p) === null ? 'not rated' : `${scoreOf(p)} of 10`}
-                oninput={(e) => {
-                  scores[p.part.id] = Number(e.currentTarget.value);
+                says={scoreOf(p) === null ? 'not rated' : `${scoreOf(p)} of 10`}
+                onchange={(score) => {
+                  scores[p.part.id] = score;
                   saved = '';
                 }}
               />
-              <output for="rate-{p.part.id}">{scoreOf(p) ?? '–'}</output>
+              <span class="score" aria-hidden="true">{scoreOf(p) ?? '–'}</span>
             </span>
             <span class="log">{rankWords(p, known(r))}</span>
             <span class="gap small quiet">{gapWords(p)}</span>
@@ -82,7 +80,9 @@
       </ul>
       {#each faults as fault, i (i)}<Notice kind="fault">{fault}</Notice>{/each}
       <p class="save">
-        <button class="act-main" disabled={Object.keys(scores).length === 0}>Keep today's ratings</button>
+        <button class="btn preset-filled-primary-700-300" disabled={Object.keys(scores).length === 0}
+          >Keep today's ratings</button
+        >
         <span role="status">{saved}</span>
         {#if lastDay(r)}<span class="quiet small"
             >{plural(r.ratings.length, 'rating')} kept, last {dayWords(lastDay(r)!)}.</span
@@ -114,11 +114,7 @@
     gap: 0.7rem;
     align-items: center;
   }
-  input {
-    flex: 1;
-    min-height: 2.75rem;
-  }
-  output {
+  .score {
     min-width: 2rem;
     font-weight: 650;
     text-align: right;
@@ -129,10 +125,6 @@
     gap: 1rem;
     align-items: center;
     margin-top: 1rem;
-  }
-  .act-main:disabled {
-    opacity: 0.55;
-    cursor: default;
   }
   @media (max-width: 720px) {
     li {

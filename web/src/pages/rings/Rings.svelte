@@ -57,10 +57,10 @@
   {#snippet children([r, blocks]: [Rings, Block[]])}
     {@const weeks = recent(r)}
     {#if weeks.length === 0}
-      <div class="panel nothing">
+      <div class="card preset-filled-surface-100-900 nothing">
         <h2>No rings yet</h2>
         <p>Every week with rounds adds one. Log a session, or widen the days.</p>
-        <p><a class="act-main" href="#/log">Log a session</a></p>
+        <p><a class="btn preset-filled-primary-700-300" href="#/log">Log a session</a></p>
       </div>
     {:else}
       {@const tones = shades(weeks)}
@@ -83,12 +83,12 @@
             blocks={marks(blocks)}
           />
           <ul class="legend" aria-label="What the shades mean">
-            {#each legend as shade (shade)}<li><span class="chip {shade}"></span> {shadeWords[shade]}</li>{/each}
+            {#each legend as shade (shade)}<li><span class="patch {shade}"></span> {shadeWords[shade]}</li>{/each}
           </ul>
           {#if blocks.length}
             <p class="quiet small">
               Dotted lines: weeks of a drill block.
-              {#each marks(blocks) as m (m.id)}<a href="#/block/{encodeURIComponent(m.id)}/verdict"
+              {#each marks(blocks) as m (m.id)}<a class="anchor" href="#/block/{encodeURIComponent(m.id)}/verdict"
                   >{m.label}, from {dayWords(m.from)}</a
                 >
               {/each}
@@ -97,10 +97,10 @@
         </div>
         <div>
           <p class="read" aria-live="polite">
-            {#if chosen}{says(weeks, tones, chosen)}. <a href={rollsOf(chosen)}>Its rolls</a>{:else}Point at a ring, or
-              go to it with Tab.{/if}
+            {#if chosen}{says(weeks, tones, chosen)}. <a class="anchor" href={rollsOf(chosen)}>Its rolls</a>{:else}Point
+              at a ring, or go to it with Tab.{/if}
           </p>
-          <table class="figures">
+          <table class="table">
             <thead>
               <tr>
                 <th scope="col">week of</th><th scope="col">rolls</th><th scope="col">contests</th><th
@@ -113,7 +113,9 @@
               {#each [...weeks].reverse() as w, i (w.week)}
                 <tr class:on={chosen === w.week}>
                   <th scope="row"
-                    >{#if w.rolls}<a href={rollsOf(w.week)}>{dayWords(w.week)}</a>{:else}{dayWords(w.week)}{/if}</th
+                    >{#if w.rolls}<a class="anchor" href={rollsOf(w.week)}>{dayWords(w.week)}</a>{:else}{dayWords(
+                        w.week,
+                      )}{/if}</th
                   >
                   <td>{w.rolls}</td>
                   <td>{w.contests}</td>
@@ -156,7 +158,7 @@
     font-size: 0.92rem;
     color: var(--quiet);
   }
-  .chip {
+  .patch {
     display: inline-block;
     width: 1.1rem;
     height: 0.8rem;

@@ -14,6 +14,7 @@
   import Moments from '../../parts/Moments.svelte';
   import Notice from '../../parts/Notice.svelte';
   import GoesRow from '../../parts/GoesRow.svelte';
+  import Before from './Before.svelte';
   import Stick from '../../sticks/Stick.svelte';
 
   const { params }: { params: { session: string; roll: string } } = $props();
@@ -68,6 +69,17 @@
     return parts.filter(Boolean).join(' · ');
   }
 
+  /** The first bad trade in words: "their knee cut pass in half guard, bottom". */
+  function turned(roll: Roll): string {
+    const place = bad[0];
+    const exchange = place && roll.exchanges[place.exchange];
+    const moment = exchange?.moments?.[place!.moment];
+    if (!exchange || !moment) return '';
+    const from = moment.from ?? (place!.moment === 0 ? exchange.start : null);
+    const whose = moment.actor === 'me' ? 'your' : 'their';
+    return `${whose} ${ground.techniqueName(moment.technique).toLowerCase()}${from ? `, in ${ground.spotName(from).toLowerCase()}` : ''}`;
+  }
+
   async function bin() {
     try {
       await send(
@@ -91,21 +103,26 @@
   {#snippet children(s: SessionRead)}
     {@const roll = find(s)}
     {#if !roll}
-      <Notice kind="fault">This roll is not here any more; it may be in the <a href="#/data">bin</a>.</Notice>
+      <Notice kind="fault"
+        >This roll is not here any more; it may be in the <a class="anchor" href="#/data">bin</a>.</Notice
+      >
     {:else}
       {@const them = partners.name(roll.partnerId)}
       <p class="quiet">
-        <a href="#/rolls">Rolls</a> / <a href="#/log/{encodeURIComponent(s.id)}">{dayWords(s.date)}</a>, {spaced(
-          s.kind,
-        )}, {s.attire}
+        <a class="anchor" href="#/rolls">Rolls</a> /
+        <a class="anchor" href="#/log/{encodeURIComponent(s.id)}">{dayWords(s.date)}</a>, {spaced(s.kind)}, {s.attire}
       </p>
       <div class="head">
         <h1>{roll.kind === 'match' ? 'Match with' : 'With'} {them}</h1>
         <div class="acts">
-          <a class="act" href="#{editPath}">Edit</a>
-          <button class="act" onclick={bin}>To the bin</button>
+          <a class="btn preset-outlined-surface-600-400" href="#{editPath}">Edit</a>
+          <button class="btn preset-outlined-surface-600-400" onclick={bin}>To the bin</button>
         </div>
       </div>
+      {#if s.decided?.[roll.id]}<p class="decided">
+          {s.decided[roll.id]}.{#if turned(roll)}
+            It began to be lost with {turned(roll)}.{/if}
+        </p>{/if}
       <p class="quiet">{about(roll)}</p>
       {#if fault}<Notice kind="fault">{fault}</Notice>{/if}
       <div class="stick">
@@ -122,9 +139,8 @@
           <h2>What happened</h2>
           {#if roll.goes}
             <p>
-              Goes of <a href="#/block/{encodeURIComponent(roll.goes.block)}">a drill block</a>, each from {ground
-                .spotName(roll.goes.start)
-                .toLowerCase()}{roll.goes.inSpot
+              Goes of <a class="anchor" href="#/block/{encodeURIComponent(roll.goes.block)}">a drill block</a>, each
+              from {ground.spotName(roll.goes.start).toLowerCase()}{roll.goes.inSpot
                 ? ''
                 : '; not settled in the spot itself, so they move the ladder and count as no contests'}.
             </p>
@@ -134,7 +150,10 @@
               {/each}
             </ol>
           {:else if roll.exchanges.length === 0}
-            <p>Only the partner is known so far. <a href="#{editPath}">Build the roll</a> while you remember it.</p>
+            <p>
+              Only the partner is known so far. <a class="anchor" href="#{editPath}">Build the roll</a> while you remember
+              it.
+            </p>
           {:else}
             <Moments
               exchanges={roll.exchanges}
@@ -146,6 +165,7 @@
           {/if}
         </section>
         <aside>
+          {#if roll.partnerId}<Before partner={roll.partnerId} session={s.id} date={s.date} {them} />{/if}
           {#if s.aim}<h2>Aim that day</h2>
             <p>{s.aim}</p>{/if}
           {#if roll.takeaways?.length}
@@ -172,6 +192,10 @@
     align-items: center;
     gap: 0.6rem;
     margin-top: 0.3rem;
+  }
+  .decided {
+    font-size: 1.15rem;
+    max-width: 68ch;
   }
   .acts {
     display: flex;

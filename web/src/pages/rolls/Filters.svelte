@@ -1,6 +1,9 @@
 <script lang="ts">
   import { ground, roleWord } from '../../lib/log/ground.svelte.ts';
   import { partners } from '../../lib/log/partners.svelte.ts';
+  import { untrack } from 'svelte';
+  import EitherOr from '../../parts/EitherOr.svelte';
+  import Fold from '../../parts/Fold.svelte';
 
   interface Props {
     filter: Record<string, string>;
@@ -21,6 +24,8 @@
   const narrowed = $derived(
     ['partner', 'belt', 'attire', 'position', 'technique', 'reason', 'from', 'to'].filter((n) => filter[n]).length,
   );
+  // Open where the address narrows something down; by hand after that.
+  const unfolded = untrack(() => narrowed > 0);
   let timer: ReturnType<typeof setTimeout>;
 
   function words(text: string) {
@@ -35,86 +40,97 @@
 </script>
 
 <search>
-  <label class="field">
-    <span>Search in accounts, notes and takeaways</span>
+  <label class="label">
+    <span class="label-text">Search in accounts, notes and takeaways</span>
     <input
-      class="box"
+      class="input"
       type="search"
       bind:this={searchBox}
       value={filter.q ?? ''}
       oninput={(e) => words(e.currentTarget.value)}
     />
   </label>
-  <details open={narrowed > 0}>
-    <summary>Narrow down{narrowed > 0 ? ` (${narrowed} set)` : ''}</summary>
-    <div class="grid">
-      <label class="field">
-        <span>Partner</span>
-        <select class="box" value={filter.partner ?? ''} onchange={(e) => onnarrow({ partner: e.currentTarget.value })}>
-          <option value="">anybody</option>
-          {#each partners.all as p (p.id)}<option value={p.id}>{p.name}</option>{/each}
-        </select>
-      </label>
-      <label class="field">
-        <span>Their belt that day</span>
-        <select class="box" value={filter.belt ?? ''} onchange={(e) => onnarrow({ belt: e.currentTarget.value })}>
-          <option value="">any</option>
-          {#each ['white', 'blue', 'purple', 'brown', 'black'] as b (b)}<option value={b}>{b}</option>{/each}
-        </select>
-      </label>
-      <label class="field">
-        <span>Gi or no-gi</span>
-        <select class="box" value={filter.attire ?? ''} onchange={(e) => onnarrow({ attire: e.currentTarget.value })}>
-          <option value="">both</option>
-          <option value="gi">gi</option>
-          <option value="no-gi">no-gi</option>
-        </select>
-      </label>
-      <label class="field">
-        <span>Spot I was in</span>
-        <select class="box" value={spot} onchange={(e) => pickSpot(e.currentTarget.value)}>
-          <option value="">any</option>
-          {#each spots as s (s.value)}<option value={s.value}>{s.name}</option>{/each}
-        </select>
-      </label>
-      <label class="field">
-        <span>Technique</span>
-        <select
-          class="box"
-          value={filter.technique ?? ''}
-          onchange={(e) => onnarrow({ technique: e.currentTarget.value })}
-        >
-          <option value="">any</option>
-          {#each ground.words?.techniques ?? [] as t (t.id)}<option value={t.id}>{t.name}</option>{/each}
-        </select>
-      </label>
-      <label class="field">
-        <span>Reason</span>
-        <select class="box" value={filter.reason ?? ''} onchange={(e) => onnarrow({ reason: e.currentTarget.value })}>
-          <option value="">any</option>
-          {#each ground.words?.reasons ?? [] as r (r.id)}<option value={r.id}>{r.says}</option>{/each}
-        </select>
-      </label>
-      <label class="field">
-        <span>From day</span>
-        <input
-          class="box"
-          type="date"
-          value={filter.from ?? ''}
-          onchange={(e) => onnarrow({ from: e.currentTarget.value })}
+  <div class="narrow">
+    <Fold says="Narrow down{narrowed > 0 ? ` (${narrowed} set)` : ''}" open={unfolded}>
+      <div class="grid">
+        <label class="label">
+          <span class="label-text">Partner</span>
+          <select
+            class="select"
+            value={filter.partner ?? ''}
+            onchange={(e) => onnarrow({ partner: e.currentTarget.value })}
+          >
+            <option value="">anybody</option>
+            {#each partners.all as p (p.id)}<option value={p.id}>{p.name}</option>{/each}
+          </select>
+        </label>
+        <label class="label">
+          <span class="label-text">Their belt that day</span>
+          <select class="select" value={filter.belt ?? ''} onchange={(e) => onnarrow({ belt: e.currentTarget.value })}>
+            <option value="">any</option>
+            {#each ['white', 'blue', 'purple', 'brown', 'black'] as b (b)}<option value={b}>{b}</option>{/each}
+          </select>
+        </label>
+        <EitherOr
+          label="Gi or no-gi"
+          choices={[
+            { value: 'both', name: 'both' },
+            { value: 'gi', name: 'gi' },
+            { value: 'no-gi', name: 'no-gi' },
+          ]}
+          value={(filter.attire ?? 'both') as 'both' | 'gi' | 'no-gi'}
+          onchange={(attire) => onnarrow({ attire: attire === 'both' ? '' : attire })}
         />
-      </label>
-      <label class="field">
-        <span>To day</span>
-        <input
-          class="box"
-          type="date"
-          value={filter.to ?? ''}
-          onchange={(e) => onnarrow({ to: e.currentTarget.value })}
-        />
-      </label>
-    </div>
-  </details>
+        <label class="label">
+          <span class="label-text">Spot I was in</span>
+          <select class="select" value={spot} onchange={(e) => pickSpot(e.currentTarget.value)}>
+            <option value="">any</option>
+            {#each spots as s (s.value)}<option value={s.value}>{s.name}</option>{/each}
+          </select>
+        </label>
+        <label class="label">
+          <span class="label-text">Technique</span>
+          <select
+            class="select"
+            value={filter.technique ?? ''}
+            onchange={(e) => onnarrow({ technique: e.currentTarget.value })}
+          >
+            <option value="">any</option>
+            {#each ground.words?.techniques ?? [] as t (t.id)}<option value={t.id}>{t.name}</option>{/each}
+          </select>
+        </label>
+        <label class="label">
+          <span class="label-text">Reason</span>
+          <select
+            class="select"
+            value={filter.reason ?? ''}
+            onchange={(e) => onnarrow({ reason: e.currentTarget.value })}
+          >
+            <option value="">any</option>
+            {#each ground.words?.reasons ?? [] as r (r.id)}<option value={r.id}>{r.says}</option>{/each}
+          </select>
+        </label>
+        <label class="label">
+          <span class="label-text">From day</span>
+          <input
+            class="input"
+            type="date"
+            value={filter.from ?? ''}
+            onchange={(e) => onnarrow({ from: e.currentTarget.value })}
+          />
+        </label>
+        <label class="label">
+          <span class="label-text">To day</span>
+          <input
+            class="input"
+            type="date"
+            value={filter.to ?? ''}
+            onchange={(e) => onnarrow({ to: e.currentTarget.value })}
+          />
+        </label>
+      </div>
+    </Fold>
+  </div>
 </search>
 
 <style>
@@ -122,12 +138,8 @@
     display: block;
     margin: 0.7rem 0 1rem;
   }
-  details {
-    margin-top: 0.5rem;
-  }
-  summary {
-    cursor: pointer;
-    padding: 0.4rem 0;
+  .narrow {
+    margin-top: 0.3rem;
   }
   .grid {
     display: grid;

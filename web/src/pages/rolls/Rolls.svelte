@@ -9,11 +9,15 @@
   import Notice from '../../parts/Notice.svelte';
   import Filters from './Filters.svelte';
   import RollLine from './RollLine.svelte';
+  import EitherOr from '../../parts/EitherOr.svelte';
+  import Pages from '../../parts/Pages.svelte';
+  import SessionsView from './SessionsView.svelte';
 
   const size = 25;
   const filter = $derived(Object.fromEntries(new URLSearchParams(router.querystring ?? '')));
   const page = $derived(Number(filter.page ?? '1') || 1);
   let tries = $state(0);
+  const view = $derived(filter.view === 'sessions' ? 'sessions' : 'rolls');
   const found = $derived.by(() => {
     void tries;
     return data(api.GET('/api/rolls', { params: { query: { ...filter, page: String(page), size: String(size) } } }));
@@ -39,53 +43,61 @@
   }}
 />
 
-<h1>Rolls</h1>
-<Filters {filter} onnarrow={narrow} bind:searchBox />
-<Loaded promise={found} waiting="Fetching the sticks…" again={() => tries++}>
-  {#snippet children(list)}
-    {#if list.unreadable}
-      <Notice kind="care">Could not be read, and is left out: {list.unreadable.join('; ')}.</Notice>
-    {/if}
-    {#if list.total === 0}
-      <div class="panel">
-        {#if Object.keys(filter).length > 0}
-          <p>No roll fits all of that. Take a filter away, or look for another word.</p>
-          <button class="act" onclick={() => void replace('/rolls')}>Show all rolls</button>
-        {:else}
-          <p>No rolls yet. <a href="#/log">Log the first one</a>.</p>
-        {/if}
-      </div>
-    {:else}
-      <p class="quiet" role="status">{plural(list.total, 'roll')}, latest first</p>
-      <ol>
-        {#each list.items as row (`${row.sessionId}/${row.roll.id}`)}
-          <li><RollLine {row} /></li>
-        {/each}
-      </ol>
-      {#if list.total > size}
-        <nav aria-label="Pages of rolls">
-          <button class="act" disabled={page === 1} onclick={() => narrow({ page: String(page - 1) })}
-            >Later ones</button
-          >
-          <span>page {page} of {Math.ceil(list.total / size)}</span>
-          <button class="act" disabled={page * size >= list.total} onclick={() => narrow({ page: String(page + 1) })}
-            >Earlier ones</button
-          >
-        </nav>
+<div class="head">
+  <h1>Rolls</h1>
+  <EitherOr
+    label="Rolls or sessions"
+    quiet
+    choices={[
+      { value: 'rolls', name: 'Roll by roll' },
+      { value: 'sessions', name: 'By session' },
+    ]}
+    value={view}
+    onchange={(v) => void replace(v === 'sessions' ? '/rolls?view=sessions' : '/rolls')}
+  />
+</div>
+{#if view === 'sessions'}
+  <SessionsView {page} onpage={(p) => narrow({ page: p === 1 ? '' : String(p) })} />
+{:else}
+  <Filters {filter} onnarrow={narrow} bind:searchBox />
+  <Loaded promise={found} waiting="Fetching the sticks…" again={() => tries++}>
+    {#snippet children(list)}
+      {#if list.unreadable}
+        <Notice kind="care">Could not be read, and is left out: {list.unreadable.join('; ')}.</Notice>
       {/if}
-    {/if}
-  {/snippet}
-</Loaded>
+      {#if list.total === 0}
+        <div class="card preset-filled-surface-100-900">
+          {#if Object.keys(filter).length > 0}
+            <p>No roll fits all of that. Take a filter away, or look for another word.</p>
+            <button class="btn preset-outlined-surface-600-400" onclick={() => void replace('/rolls')}
+              >Show all rolls</button
+            >
+          {:else}
+            <p>No rolls yet. <a class="anchor" href="#/log">Log the first one</a>.</p>
+          {/if}
+        </div>
+      {:else}
+        <p class="quiet" role="status">{plural(list.total, 'roll')}, latest first</p>
+        <ol>
+          {#each list.items as row (`${row.sessionId}/${row.roll.id}`)}
+            <li><RollLine {row} /></li>
+          {/each}
+        </ol>
+        <Pages count={list.total} {size} {page} onpage={(p) => narrow({ page: p === 1 ? '' : String(p) })} />
+      {/if}
+    {/snippet}
+  </Loaded>
+{/if}
 
 <style>
+  .head {
+    display: flex;
+    flex-wrap: wrap;
+    justify-content: space-between;
+    align-items: center;
+    gap: 0.6rem;
+  }
   ol {
     margin-top: 0.4rem;
-  }
-  nav {
-    display: flex;
-    align-items: center;
-    justify-content: center;
-    gap: 1rem;
-    margin-top: 1.2rem;
   }
 </style>

@@ -51,8 +51,13 @@
       : ''}.
   </p>
   <p>
-    <a class="act" href="#/block/choose?spot={spot.position}:{spot.role}&purpose=plug">Drill this: plug it</a>
-    <a class="act" href="#/block/choose?spot={spot.position}:{spot.role}&purpose=sharpen">sharpen it</a>
+    <a class="btn preset-outlined-surface-600-400" href="#/block/choose?spot={spot.position}:{spot.role}&purpose=plug"
+      >Drill this: plug it</a
+    >
+    <a
+      class="btn preset-outlined-surface-600-400"
+      href="#/block/choose?spot={spot.position}:{spot.role}&purpose=sharpen">sharpen it</a
+    >
   </p>
   <Loaded promise={evidence} waiting="Gathering the evidence…">
     {#snippet children(e: SpotEvidence)}
@@ -94,7 +99,9 @@
     {#snippet children(page)}
       <Contests contests={page.items} />
       {#if page.total > page.items.length}
-        <button class="act" onclick={() => (size = Math.min(200, size + 60))}>Show more of {page.total}</button>
+        <button class="btn preset-outlined-surface-600-400" onclick={() => (size = Math.min(200, size + 60))}
+          >Show more of {page.total}</button
+        >
       {/if}
     {/snippet}
   </Loaded>
@@ -136,7 +143,7 @@
     border-left: 4px solid var(--wood-edge);
     padding-left: 0.7rem;
   }
-  .act {
+  .btn {
     align-self: flex-start;
   }
   @media (max-width: 720px) {

@@ -11,6 +11,7 @@
   import Notice from '../../parts/Notice.svelte';
   import { firstAnswer } from './first-answer.ts';
   import SpotRow from './SpotRow.svelte';
+  import EitherOr from '../../parts/EitherOr.svelte';
 
   const { params = {} }: { params?: { position?: string; role?: string } } = $props();
 
@@ -67,21 +68,21 @@
 
 <JudgingHead title="Soft spots" path={here} {query} />
 
-<div class="lists" role="group" aria-label="Which list">
-  {#each lists as l (l.id)}
-    <button
-      class="act"
-      aria-pressed={list === l.id}
-      onclick={() => go(here, query, { list: l.id === 'spots' ? '' : l.id })}>{l.name}</button
-    >
-  {/each}
+<div class="lists">
+  <EitherOr
+    label="Which list"
+    quiet
+    choices={lists.map((l) => ({ value: l.id, name: l.name }))}
+    value={list}
+    onchange={(id) => go(here, query, { list: id === 'spots' ? '' : id })}
+  />
 </div>
 
 <Loaded promise={judged} waiting="Weighing the log…" again={() => tries++}>
   {#snippet children(j: SoftSpots)}
     {@const all = j[list]}
     {#if j.rolls === 0}
-      <div class="panel nothing">
+      <div class="card preset-filled-surface-100-900 nothing">
         {#if Object.values(asked).some(Boolean)}
           <p>No rolls in this part of the log. Widen the days, or take both gi and no-gi.</p>
         {:else}
@@ -90,7 +91,7 @@
             Build a few rolls moment by moment: each one tells who left which spot better off. After about {j.enoughRolls}
             rolls this page begins to say what costs you most, and how sure that is.
           </p>
-          <p><a class="act-main" href="#/log">Log a session</a></p>
+          <p><a class="btn preset-filled-primary-700-300" href="#/log">Log a session</a></p>
         {/if}
       </div>
     {:else}
@@ -116,7 +117,7 @@
           {lists.find((l) => l.id === list)?.says}
           {counts[j.objective]}
         </p>
-        <div class="panel answer">
+        <div class="card preset-filled-surface-100-900 answer">
           <p class="what">{answer.what}</p>
           <p>{answer.sure}</p>
         </div>
@@ -137,7 +138,9 @@
           {/each}
         </ol>
         {#if all.length > visible(all).length}
-          <button class="act" onclick={() => (shown += 12)}>Show more ({all.length - visible(all).length})</button>
+          <button class="btn preset-outlined-surface-600-400" onclick={() => (shown += 12)}
+            >Show more ({all.length - visible(all).length})</button
+          >
         {/if}
         <p class="quiet small foot">
           From {plural(j.rolls, 'roll')} and {plural(j.moments, 'moment')}; of a hundred things that happen about {Math.round(
@@ -154,9 +157,6 @@
 
 <style>
   .lists {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.4rem;
     margin: 0.9rem 0 0.4rem;
   }
   .answer {

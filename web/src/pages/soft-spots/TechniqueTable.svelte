@@ -8,7 +8,7 @@
 </script>
 
 <!-- The share is of all that hung on this person's moves here. -->
-<table class="figures">
+<table class="table">
   <caption><NotchMark {mine} /> {title}</caption>
   <thead>
     <tr>

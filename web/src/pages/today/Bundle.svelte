@@ -4,10 +4,14 @@
   import GoesRow from '../../parts/GoesRow.svelte';
   import Stick from '../../sticks/Stick.svelte';
 
+  import { partners } from '../../lib/log/partners.svelte.ts';
+
   const { session }: { session: SessionRead } = $props();
+  /** A sentence behind a colon. */
+  const lowered = (says: string) => says[0]!.toLowerCase() + says.slice(1);
 </script>
 
-<a class="bundle panel" href="#/log/{encodeURIComponent(session.id)}">
+<a class="bundle card preset-filled-surface-100-900" href="#/log/{encodeURIComponent(session.id)}">
   <span class="head">
     <strong>{dayWords(session.date)}</strong>
     <span class="quiet small">{spaced(session.kind)}, {session.attire}, {plural(session.rolls.length, 'roll')}</span>
@@ -18,6 +22,9 @@
           exchanges={roll.exchanges}
           height={30}
         />{/if}
+      {#if session.decided?.[roll.id]}<span class="small"
+          >{partners.name(roll.partnerId).split(' ')[0]}: {lowered(session.decided[roll.id]!)}</span
+        >{/if}
     {:else}
       <span class="quiet small">no rolls written down</span>
     {/each}

@@ -1,6 +1,8 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { api, ApiFault, data } from '../../lib/api/api.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
+  import { partners } from '../../lib/log/partners.svelte.ts';
   import type { Athlete, SessionRead, SoftSpots } from '../../lib/api/types.ts';
   import { dayWords, today } from '../../lib/text/words.ts';
   import Loaded from '../../parts/Loaded.svelte';
@@ -48,6 +50,7 @@
     page = load();
     judged = judge();
   }
+  onMount(() => void partners.load());
   keyHelp.keys = [{ keys: 'l', does: 'log a session' }];
 
   const latestAim = (sessions: SessionRead[]) => sessions.find((s) => s.aim);
@@ -74,18 +77,18 @@
           {/if}
         </div>
         <div class="go">
-          <a class="act-main log" href="#/log">Log tonight's rolls</a>
-          {#if p.running}<a class="act log" href="#/tonight">Tonight's drill</a>{/if}
+          <a class="btn preset-filled-primary-700-300 log" href="#/log">Log tonight's rolls</a>
+          {#if p.running}<a class="btn preset-outlined-surface-600-400 log" href="#/tonight">Tonight's drill</a>{/if}
         </div>
       </div>
       {#if p.total === 0}
-        <section class="panel">
+        <section class="card preset-filled-surface-100-900">
           <h2>Nothing cut yet</h2>
           <p>
             Log your first session: who you rolled with, and what happened, in a few taps. Every roll becomes a stick
             with notches; after some twenty rolls the log begins to say what costs you most.
           </p>
-          <p>Have a logbook file already? <a href="#/data">Bring it in</a>.</p>
+          <p>Have a logbook file already? <a class="anchor" href="#/data">Bring it in</a>.</p>
         </section>
       {:else}
         <div class="spot">
@@ -99,7 +102,7 @@
             <li><Bundle {session} /></li>
           {/each}
         </ul>
-        <p><a href="#/rolls">All rolls</a></p>
+        <p><a class="anchor" href="#/rolls">All rolls</a></p>
       {/if}
     {/if}
   {/snippet}

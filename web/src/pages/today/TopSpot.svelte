@@ -9,7 +9,7 @@
   const missing = $derived(Math.max(0, judged.enoughRolls - judged.rolls));
 </script>
 
-<section class="panel" aria-labelledby="top-spot">
+<section class="card preset-filled-surface-100-900" aria-labelledby="top-spot">
   <h2 id="top-spot">{judged.enough ? 'What costs you most' : 'What it looks like so far'}</h2>
   {#if !top}
     <p>
@@ -30,7 +30,7 @@
         This is thin: {missing > 0 ? `about ${plural(missing, 'more roll')}` : 'more rolls with moments'} before it is worth
         acting on.
       {/if}
-      <a href="#/soft-spots/{top.position}/{top.role}">See the moments</a>
+      <a class="anchor" href="#/soft-spots/{top.position}/{top.role}">See the moments</a>
     </p>
   {/if}
 </section>

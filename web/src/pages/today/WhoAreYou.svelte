@@ -4,11 +4,11 @@
   const { ondone }: { ondone: () => void } = $props();
 </script>
 
-<section class="panel">
+<section class="card preset-filled-surface-100-900">
   <h1>Whose log is this?</h1>
   <p class="quiet">It stays on this machine. You can change all of it later.</p>
   <ProfileForm does="Begin the log" {ondone} />
-  <p>Have a logbook file already? <a href="#/data">Bring it in</a> instead.</p>
+  <p>Have a logbook file already? <a class="anchor" href="#/data">Bring it in</a> instead.</p>
 </section>
 
 <style>

@@ -40,9 +40,9 @@
 <div class="clock" class:over={ends !== null && left === 0}>
   <span role="timer" aria-label="Time left in this go">{ends !== null && left === 0 ? 'time' : clockOf(left)}</span>
   {#if ends === null}
-    <button class="act" onclick={start}>Start the go</button>
+    <button class="btn preset-outlined-surface-600-400" onclick={start}>Start the go</button>
   {:else}
-    <button class="act" onclick={stop}>Stop</button>
+    <button class="btn preset-outlined-surface-600-400" onclick={stop}>Stop</button>
   {/if}
 </div>
 
@@ -63,7 +63,7 @@
   .over span {
     color: var(--mine);
   }
-  .act {
+  .btn {
     min-height: 3.4rem;
     min-width: 9rem;
   }

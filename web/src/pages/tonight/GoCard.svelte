@@ -73,11 +73,13 @@
     <GoesStick {tries} planned={card.goes} height={40} />
     <div class="foot">
       <span aria-hidden="true">{kept} kept, {tries.length - kept} not</span>
-      <button class="act" disabled={tries.length === 0 || counting} onclick={undo}>Take the last one back</button>
+      <button class="btn preset-outlined-surface-600-400" disabled={tries.length === 0 || counting} onclick={undo}
+        >Take the last one back</button
+      >
     </div>
-    <label class="field">
-      <span>With</span>
-      <select class="box" value={mine ?? ''} onchange={(e) => (partner = e.currentTarget.value)}>
+    <label class="label">
+      <span class="label-text">With</span>
+      <select class="select" value={mine ?? ''} onchange={(e) => (partner = e.currentTarget.value)}>
         {#if mine === null}<option value="">somebody</option>{/if}
         {#each people as p (p.id)}<option value={p.id}
             >{p.name}{suggested.includes(p.id) ? `: ${card.partners.find((s) => s.partner === p.id)?.why}` : ''}</option

@@ -14,6 +14,7 @@
   import SaveMark from '../log/SaveMark.svelte';
   import GoCard from './GoCard.svelte';
   import { runningOn, sessionFor, type Evening } from './tonight.ts';
+  import Fold from '../../parts/Fold.svelte';
 
   const day = today();
   let tries = $state(0);
@@ -92,15 +93,15 @@
       >
     {/if}
     {#if cards.length === 0}
-      <div class="panel nothing">
+      <div class="card preset-filled-surface-100-900 nothing">
         <h2>{session ? 'Nothing to drill tonight' : 'Nothing is planned'}</h2>
         {#each session?.leftOut ?? [] as left, i (i)}<p><strong>Left out:</strong> {left.what}: {left.why}.</p>{/each}
         {#each session?.cautions ?? [] as c (c.id)}<p class="quiet">{c.says}</p>{/each}
         {#if session === undefined && e.plan}
-          <p>The block has no session left. <a href="#/block">See how it went</a>.</p>
+          <p>The block has no session left. <a class="anchor" href="#/block">See how it went</a>.</p>
         {:else if !session}
           <p>No block is running, and no refresher is due.</p>
-          <p><a class="act-main" href="#/block/choose">Choose what to drill</a></p>
+          <p><a class="btn preset-filled-primary-700-300" href="#/block/choose">Choose what to drill</a></p>
         {/if}
       </div>
     {:else}
@@ -116,8 +117,10 @@
       </div>
       <nav aria-label="Cards" class="cards">
         {#each cards as c, i (c.id)}
-          <button class="act" aria-current={i === n ? 'true' : undefined} onclick={() => (at = i)}
-            >{kindWords[c.kind]}</button
+          <button
+            class="btn preset-outlined-surface-600-400"
+            aria-current={i === n ? 'true' : undefined}
+            onclick={() => (at = i)}>{kindWords[c.kind]}</button
           >
         {/each}
       </nav>
@@ -133,23 +136,25 @@
         <p class="small"><strong>Left out:</strong> {left.what}: {left.why}.</p>
       {/each}
       {#each session?.cautions ?? [] as c (c.id)}<p class="small quiet">{c.says}</p>{/each}
-      <details class="who">
-        <summary>Who is here? The suggestions follow.</summary>
-        <div class="people">
-          {#each partners.all as p (p.id)}
-            <label
-              ><input
-                type="checkbox"
-                checked={here.includes(p.id)}
-                onchange={(ev) =>
-                  (here = ev.currentTarget.checked ? [...here, p.id] : here.filter((id) => id !== p.id))}
-              />
-              {p.name}</label
-            >
-          {/each}
-        </div>
-      </details>
-      <p><a href="#/log">To the session's log</a></p>
+      <div class="who">
+        <Fold says="Who is here? The suggestions follow.">
+          <div class="people">
+            {#each partners.all as p (p.id)}
+              <label
+                ><input
+                  class="checkbox"
+                  type="checkbox"
+                  checked={here.includes(p.id)}
+                  onchange={(ev) =>
+                    (here = ev.currentTarget.checked ? [...here, p.id] : here.filter((id) => id !== p.id))}
+                />
+                {p.name}</label
+              >
+            {/each}
+          </div>
+        </Fold>
+      </div>
+      <p><a class="anchor" href="#/log">To the session's log</a></p>
     {/if}
   {/snippet}
 </Loaded>
@@ -176,10 +181,6 @@
   }
   .who {
     margin: 0.8rem 0;
-  }
-  .who summary {
-    cursor: pointer;
-    padding: 0.5rem 0;
   }
   .people {
     display: grid;

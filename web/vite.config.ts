@@ -48,5 +48,6 @@ export default defineConfig({
     environment: 'happy-dom',
     environmentOptions: { happyDOM: { url: 'http://127.0.0.1:5210/' } },
     include: ['src/**/*.test.ts'],
+    setupFiles: ['src/test-setup.ts'],
   },
 });

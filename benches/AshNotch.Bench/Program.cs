@@ -14,7 +14,13 @@ switch (args.FirstOrDefault())
     case "years":
         await YearsBench.Run(args.Skip(1).FirstOrDefault() ?? "");
         break;
+    case "demo":
+        DemoBench.Run(args.Contains("story"));
+        break;
     default:
+        Console.WriteLine(
+            "./bench demo [story]: how well the demo's own told accounts are read, who acts and taps; story: what is found of the planted story over twenty seeds"
+        );
         Console.WriteLine(
             "./bench telling [errors|times|train|probe [span|without]]: how well and how fast told accounts are read; train: write the weights"
         );

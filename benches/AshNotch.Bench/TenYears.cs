@@ -30,7 +30,7 @@ internal static class TenYears
 
     private static Logbook Part(int season, bool evening)
     {
-        var log = Season.Make(Season.DemoSeed + (2 * season) + (evening ? 1 : 0));
+        var log = Season.Make(seed: Season.DemoSeed + (2 * season) + (evening ? 1 : 0));
         var move = (Last.DayNumber - (Seasons * Days) + (season * Days) + 4) - Season.FirstDay.DayNumber + (evening ? 1 : 0);
         var (tag, people) = ($"y{season:00}{(evening ? "b" : "a")}", $"-{season / SeasonsAGeneration}");
         DateOnly At(DateOnly day) => day.AddDays(move);
@@ -39,28 +39,38 @@ internal static class TenYears
             Partners = [.. log.Partners.Select(p => p with { Id = p.Id + people })],
             Sessions =
             [
-                .. log.Sessions.Select(s =>
-                    s with
-                    {
-                        Id = $"{tag}-{s.Id}",
-                        Date = At(s.Date),
-                        Rolls =
-                        [
-                            .. s.Rolls.Select(r =>
-                                r with
-                                {
-                                    Id = $"{tag}-{r.Id}",
-                                    PartnerId = r.PartnerId + people,
-                                    Goes = r.Goes is { } goes ? goes with { Block = tag + goes.Block } : null,
-                                }
-                            ),
-                        ],
-                    }
-                ),
+                .. log
+                    .Sessions.Where(s => s.Date < Season.Pictured)
+                    .Select(s =>
+                        s with
+                        {
+                            Id = $"{tag}-{s.Id}",
+                            Date = At(s.Date),
+                            Rolls =
+                            [
+                                .. s.Rolls.Select(r =>
+                                    r with
+                                    {
+                                        Id = $"{tag}-{r.Id}",
+                                        PartnerId = r.PartnerId + people,
+                                        Goes = r.Goes is { } goes ? goes with { Block = tag + goes.Block } : null,
+                                    }
+                                ),
+                            ],
+                        }
+                    ),
             ],
             Blocks =
             [
-                .. log.Blocks.Select(b => b with { Id = tag + b.Id, From = At(b.From), EndedOn = b.EndedOn is { } end ? At(end) : null }),
+                .. log.Blocks.Select(b =>
+                    b with
+                    {
+                        Id = tag + b.Id,
+                        From = At(b.From),
+                        EndedOn = At(b.EndedOn ?? Season.Pictured),
+                        Ended = BlockEnd.Closed,
+                    }
+                ),
             ],
             Niggles = [.. log.Niggles.Select(n => n with { Id = tag + n.Id, From = At(n.From), To = At(n.To ?? n.From.AddDays(9)) })],
             SelfRatings = [.. log.SelfRatings.Select(r => r with { Date = At(r.Date) })],

@@ -30,10 +30,7 @@ internal static class Club
             0.1,
             3,
             ["long legs", "patient"],
-            "Sets the lapel early. Ask her for half guard rounds.",
-            "knee-cut",
-            "triangle",
-            "de-la-riva"
+            "Sets the lapel early. Ask her for half guard rounds."
         ),
         Mate(
             "tarquin",
@@ -44,24 +41,9 @@ internal static class Club
             0,
             2,
             ["heavy", "strong grips"],
-            "Very strong, calmer than he was. Start from the knees.",
-            "smash-pass",
-            "americana"
+            "Very strong, calmer than he was. Start from the knees."
         ),
-        Mate(
-            "sunniva",
-            "Sunniva G.",
-            BeltColour.Blue,
-            1,
-            58,
-            0.1,
-            4,
-            ["quick", "same size"],
-            "Best measure of where I am.",
-            "knee-cut",
-            "arm-drag",
-            "bow-and-arrow"
-        ),
+        Mate("sunniva", "Sunniva G.", BeltColour.Blue, 1, 58, 0.1, 4, ["quick", "same size"], "Best measure of where I am."),
         Mate(
             "ebele",
             "Ebele C.",
@@ -71,82 +53,13 @@ internal static class Club
             0,
             2,
             ["wrestles", "front headlock"],
-            "Shoots from everywhere. Lets me work if I ask.",
-            "single-leg",
-            "double-leg",
-            "body-lock-pass",
-            "darce"
+            "Shoots from everywhere. Lets me work if I ask."
         ),
-        Mate(
-            "fenwick",
-            "Fenwick L.",
-            BeltColour.Blue,
-            3,
-            83,
-            -0.1,
-            3,
-            ["pressure", "slow"],
-            "Same pass every time. Head low on my left.",
-            "knee-cut",
-            "smash-pass",
-            "arm-triangle"
-        ),
-        Mate(
-            "ysolde",
-            "Ysolde R.",
-            BeltColour.Black,
-            1,
-            64,
-            -0.6,
-            1.5,
-            ["coach"],
-            "Coach. Rolls at the level of whoever she rolls with.",
-            "torreando",
-            "knee-on-belly-step",
-            "cross-collar-choke"
-        ),
-        Mate(
-            "mirek",
-            "Mirek Z.",
-            BeltColour.White,
-            1,
-            70,
-            0.3,
-            2,
-            ["judo", "strong on the feet"],
-            "Throws first, then holds the head.",
-            "hip-throw",
-            "foot-sweep",
-            "inner-thigh-throw"
-        ),
-        Mate(
-            "anneke",
-            "Anneke D.",
-            BeltColour.Purple,
-            3,
-            71,
-            0,
-            2,
-            ["leg locks", "no-gi"],
-            "Agree on leg locks before we slap hands.",
-            "leg-entry",
-            "straight-ankle-lock",
-            "heel-hook"
-        ),
-        Mate(
-            "cosmo",
-            "Cosmo V.",
-            BeltColour.Blue,
-            0,
-            69,
-            -0.1,
-            3,
-            ["scrambles", "talks"],
-            "Never stops moving, tires after four minutes.",
-            "torreando",
-            "guillotine",
-            "knee-cut"
-        ),
+        Mate("fenwick", "Fenwick L.", BeltColour.Blue, 3, 83, -0.1, 3, ["pressure", "slow"], "Same pass every time. Head low on my left."),
+        Mate("ysolde", "Ysolde R.", BeltColour.Black, 1, 64, -0.6, 1.5, ["coach"], "Coach. Rolls at the level of whoever she rolls with."),
+        Mate("mirek", "Mirek Z.", BeltColour.White, 1, 70, 0.3, 2, ["judo", "strong on the feet"], "Throws first, then holds the head."),
+        Mate("anneke", "Anneke D.", BeltColour.Purple, 3, 71, 0, 2, ["leg locks", "no-gi"], "Agree on leg locks before we slap hands."),
+        Mate("cosmo", "Cosmo V.", BeltColour.Blue, 0, 69, -0.1, 3, ["scrambles", "talks"], "Never stops moving, tires after four minutes."),
         Mate(
             "halima",
             "Halima S.",
@@ -156,9 +69,7 @@ internal static class Club
             0,
             2,
             ["new", "flexible"],
-            "Let her work from the top when it is her week for passing.",
-            "triangle",
-            "armbar"
+            "Let her work from the top when it is her week for passing."
         ),
     ];
 
@@ -196,8 +107,7 @@ internal static class Club
         double level,
         double often,
         string[] traits,
-        string notes,
-        params string[] likes
+        string notes
     ) =>
         new(
             new Partner
@@ -211,7 +121,7 @@ internal static class Club
                 Notes = notes,
             },
             level,
-            likes,
+            TellData.Styles[id].Likes,
             often
         );
 }

@@ -36,6 +36,13 @@ internal static class Phrases
         "Back or nothing when they turtle.",
     ];
 
+    private static readonly string[] BackAims =
+    [
+        "When they turn, I follow: seat belt first.",
+        "Arm drag to the back, not to the pass.",
+        "Back first, choke second.",
+    ];
+
     private static readonly string[] SessionNotes =
     [
         "Cold in the loft, slow to warm up.",
@@ -86,11 +93,11 @@ internal static class Phrases
         "kimura-grip",
         "elbow-knee-escape",
         "bow-and-arrow",
-        "loop-choke",
-        "half-guard-sweep",
-        "net-roll",
-        "deep-half-sweep",
         "seat-belt",
+        "loop-choke",
+        "net-roll",
+        "half-guard-sweep",
+        "deep-half-sweep",
         "torreando",
     ];
 
@@ -139,7 +146,8 @@ internal static class Phrases
 
     public static string? Aim(int week, bool cup, Chance chance) =>
         cup ? CupAims[0]
-        : week >= 15 ? chance.Of(CupAims)
+        : week is >= 14 and <= Season.CupWeek or > Season.Weeks ? chance.Of(CupAims)
+        : week == Season.Weeks ? chance.Of(BackAims)
         : week >= Season.BlockWeek && week < Season.BlockWeek + 4 ? chance.Of(BlockAims)
         : chance.Happens(0.7) ? chance.Of(EarlyAims)
         : null;
@@ -177,29 +185,6 @@ internal static class Phrases
             ],
         };
 
-    /// <summary>A told account of a round, as somebody would type it.</summary>
-    public static string Tell(IReadOnlyList<Exchange> exchanges, Partner partner, GroundMap ground, Chance chance)
-    {
-        var name = First(partner);
-        var sentences = new List<string>();
-        for (var i = 0; i < exchanges.Count; i++)
-        {
-            var exchange = exchanges[i];
-            sentences.Add(i == 0 ? $"Started {Place(exchange.Start, ground)} with {name}." : "Again from the start.");
-            sentences.AddRange(exchange.Moments.Select(m => Sentence(m, name, ground, chance)));
-            sentences.Add(
-                exchange.End switch
-                {
-                    { Kind: EndKind.Tap, By: Actor.Me } => $"{name} tapped.",
-                    { Kind: EndKind.Tap } => "I tapped.",
-                    _ => "Then the bell.",
-                }
-            );
-        }
-
-        return string.Join(' ', sentences);
-    }
-
     public static IReadOnlyList<string> Takeaways(IReadOnlyList<Exchange> exchanges, int week, Chance chance)
     {
         var lost = exchanges
@@ -224,36 +209,6 @@ internal static class Phrases
         var better = chance.Happens(0.15) ? chance.Of(Betters) : null;
         var note = chance.Happens(0.06) ? "same as last week" : null;
         return moment with { Reasons = reasons, Better = better, Note = note };
-    }
-
-    private static string Sentence(Moment m, string name, GroundMap ground, Chance chance)
-    {
-        var what = ground.Technique(m.Technique)?.Name.ToLowerInvariant() ?? m.Technique;
-        var who =
-            m.Actor == Actor.Me ? "I"
-            : chance.Happens(0.6) ? name
-            : "They";
-        var side = m.Side is { } s && chance.Happens(0.5) ? $" on the {Word.Of(s)}" : "";
-        var landed = m.To is { } to ? $" and {(m.Actor == Actor.Me ? "I was" : "there I was,")} {Place(to, ground)}" : "";
-        if (m.Outcome == Outcome.Stopped)
-            return chance.Happens(0.5)
-                ? $"{who} tried the {what}{side}, nothing came of it."
-                : $"{who} went for the {what}{side} but it was stopped.";
-        var unsure = m.Sure == false ? " I think" : "";
-        return chance.Happens(0.5) ? $"{who} got the {what}{side}{landed}{unsure}." : $"{who} hit the {what}{side}{landed}{unsure}.";
-    }
-
-    private static string Place(Spot? spot, GroundMap ground)
-    {
-        if (spot is not { } s || ground.Position(s.Position) is not { } position)
-            return "somewhere";
-        var name = position.Name.ToLowerInvariant();
-        return s.Role switch
-        {
-            Role.Top => $"on top in {name}",
-            Role.Bottom => $"under in {name}",
-            _ => position.Id == "standing" ? "standing" : $"in {name}",
-        };
     }
 
     private static string First(Partner partner) => partner.Name.Split(' ')[0];

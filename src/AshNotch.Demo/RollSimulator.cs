@@ -36,6 +36,28 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
         ["gift-wrap"] = 0.4,
     };
 
+    /// <summary>How much less often somebody with a style goes for what is none of it.</summary>
+    private const double Unliked = 0.6;
+
+    /// <summary>How many times likelier than any one place past the guard it is that a pass stops with a leg caught.</summary>
+    private const int CaughtHalfWay = 5;
+
+    /// <summary>Names that people use when they do not know which: nobody does "a sweep".</summary>
+    private static readonly HashSet<string> Loose =
+    [
+        "guard-setup",
+        "pass",
+        "sweep",
+        "reversal",
+        "escape",
+        "takedown",
+        "back-take",
+        "choke",
+        "submission",
+        "settle-pin",
+        "headquarters-entry",
+    ];
+
     /// <summary>Plays one round and tells everything that happened in it.</summary>
     /// <param name="mate">With whom.</param>
     /// <param name="attire">Gi or no-gi.</param>
@@ -56,10 +78,7 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
             if (clock >= length)
                 break;
             var when = new When(week, chance.Happens(0.55) ? Side.Left : Side.Right);
-            if (
-                chance.Happens(0.45)
-                && Move(here, chance.Happens(0.5) ? Actor.Me : Actor.Them, mate, attire, when, finishToo: true) is { } tried
-            )
+            if (chance.Happens(0.5) && Move(here, Trying(moments), mate, attire, when, finishToo: true) is { } tried)
             {
                 moments.Add(tried with { Outcome = Outcome.Stopped, To = null, Clock = clock, Sure = true });
                 clock += chance.Between(8, 25);
@@ -73,6 +92,18 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
                 ?? Move(here, winner, mate, attire, when, finishToo: false);
             if (move is null)
                 continue;
+            // Nobody is finished without having tried anything.
+            var loser = winner == Actor.Me ? Actor.Them : Actor.Me;
+            if (
+                move.To is null
+                && moments.TrueForAll(m => m.Actor == winner)
+                && Move(here, loser, mate, attire, when, finishToo: false) is { } last
+            )
+            {
+                moments.Add(last with { Outcome = Outcome.Stopped, To = null, Clock = clock, Sure = true });
+                clock = Math.Min(length - 1, clock + chance.Between(3, 12));
+            }
+
             moments.Add(move with { Clock = clock });
             if (move.To is { } next)
             {
@@ -107,6 +138,19 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
                 }
             );
         return exchanges;
+    }
+
+    /// <summary>Who tries something next: mostly whoever has done less so far.</summary>
+    private Actor Trying(List<Moment> moments)
+    {
+        var lead = moments.Count(m => m.Actor == Actor.Me) - moments.Count(m => m.Actor == Actor.Them);
+        return chance.Happens(
+            lead > 0 ? 0.25
+            : lead < 0 ? 0.75
+            : 0.5
+        )
+            ? Actor.Me
+            : Actor.Them;
     }
 
     /// <summary>The odds that the owner leaves a spot better off.</summary>
@@ -154,9 +198,9 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
         foreach (var technique in ground.Techniques)
         {
             var fit = ground.Fit(technique, doer);
-            if (fit < 0.3 || (technique.Gi && attire == Attire.NoGi))
+            if (fit < 0.3 || (technique.Gi && attire == Attire.NoGi) || Loose.Contains(technique.Id))
                 continue;
-            var liked = actor == Actor.Them && mate.Likes.Contains(technique.Id) ? 3 : 1;
+            var liked = actor == Actor.Them ? mate.Likes.GetValueOrDefault(technique.Id, mate.Likes.Count > 0 ? Unliked : 1) : 1;
             yield return (technique, fit * technique.Usual * technique.Usual * liked * athlete.Habit(here, actor, technique));
         }
     }
@@ -167,7 +211,7 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
         var usual = technique.To.Select(s => actor == Actor.Me ? s : s.Mirror());
         var half = new Spot("half-guard", here.Role);
         var openGuard = ground.Position(here.Position)?.Family is Family.OpenGuard or Family.Butterfly or Family.Passing;
-        return technique.Kind == TechniqueKind.Pass && openGuard ? usual.Append(half).Append(half) : usual;
+        return technique.Kind == TechniqueKind.Pass && openGuard ? usual.Concat(Enumerable.Repeat(half, CaughtHalfWay)) : usual;
     }
 
     private double Worth(Spot spot, Actor actor) => actor == Actor.Me ? ground.Worth(spot) : -ground.Worth(spot);

@@ -4,23 +4,40 @@ using AshNotch.Core.Log;
 namespace AshNotch.Demo;
 
 /// <summary>
-/// The demo log: Runa's eighteen weeks up to the Midsummer Cup. Her planted story: half guard bottom gives way to the knee
-/// cut, worse on the left; her attacks from the back are good and seldom reached; her leg-tangle defence is weak and seldom
-/// needed; from week nine she works on half guard, and it improves.
+/// The demo log: Runa's eighteen weeks and what there is of the nineteenth, up to yesterday. Her planted story: half guard bottom
+/// gives way to the knee cut, worse on the left; her attacks from the back are good and seldom reached; her leg-tangle defence is
+/// weak and seldom needed; from week nine she works on half guard, and it improves. The Midsummer Cup is in week 16; a block on
+/// reaching the back began last week, and the Lantern Open is in nine days.
 /// </summary>
 public static class Season
 {
     /// <summary>The seed of the demo that ships.</summary>
-    public const int DemoSeed = 1809;
+    public const int DemoSeed = 1804;
 
-    /// <summary>The Tuesday the log begins.</summary>
-    public static readonly DateOnly FirstDay = new(2026, 2, 17);
+    /// <summary>The day on which documents and pictures are made: the log of that Monday ends with the Saturday before.</summary>
+    public static readonly DateOnly Pictured = new(2026, 6, 22);
 
-    /// <summary>How many weeks the log runs.</summary>
+    /// <summary>The Tuesday the log begins, as pictured.</summary>
+    public static readonly DateOnly FirstDay = FirstDayBefore(Pictured);
+
+    /// <summary>How many whole weeks the log runs.</summary>
     public const int Weeks = 18;
 
     /// <summary>The week in which the block on half guard begins.</summary>
     public const int BlockWeek = 9;
+
+    /// <summary>The week of the cup, on its Saturday.</summary>
+    public const int CupWeek = 16;
+
+    /// <summary>In how many days the next tournament is.</summary>
+    public const int DaysToTournament = 9;
+
+    /// <summary>The Tuesday on which a log begins that is looked at on a day: weekdays are kept, whole weeks are moved.</summary>
+    public static DateOnly FirstDayBefore(DateOnly today)
+    {
+        var monday = today.AddDays(-(((int)today.DayOfWeek + 6) % 7));
+        return monday.AddDays(1 - (7 * Weeks));
+    }
 
     private static readonly Spot HalfGuard = new("half-guard", Role.Bottom);
 
@@ -32,94 +49,49 @@ public static class Season
         (15, DayOfWeek.Thursday),
     ];
 
-    /// <summary>The whole demo logbook; the same seed gives the same log.</summary>
-    public static Logbook Make(int seed = DemoSeed)
+    /// <summary>The whole demo logbook as of a day; the same day and seed give the same log, and another day only moves it.</summary>
+    /// <param name="today">The day it is looked at; <see cref="Pictured"/> when not said.</param>
+    /// <param name="seed">The dice.</param>
+    public static Logbook Make(DateOnly? today = null, int seed = DemoSeed)
     {
+        var day = today ?? Pictured;
+        var first = FirstDayBefore(day);
         var chance = new Chance(seed);
         var ground = GroundMap.Default.With(Club.Words);
         var simulator = new RollSimulator(ground, Runa, chance);
+        var teller = new Teller(ground, new Chance(seed + 2));
         var sessions = new List<Session>();
-        for (var week = 1; week <= Weeks; week++)
+        for (var week = 1; week <= Weeks + 1; week++)
         {
             foreach (var offset in new[] { 0, 2, 4 })
             {
-                var date = FirstDay.AddDays((7 * (week - 1)) + offset);
-                if (!Missed.Contains((week, date.DayOfWeek)))
-                    sessions.Add(Session(date, week, simulator, ground, chance, sessions.Count + 1));
+                var date = first.AddDays((7 * (week - 1)) + offset);
+                if (date < day && !Missed.Contains((week, date.DayOfWeek)))
+                    sessions.Add(Session(date, week, simulator, ground, teller, chance, sessions.Count + 1));
             }
         }
 
+        sessions.Add(
+            new Session
+            {
+                Id = "lantern-open",
+                Date = day.AddDays(DaysToTournament),
+                StartTime = new TimeOnly(10, 0),
+                Kind = SessionKind.Tournament,
+                Attire = Attire.Gi,
+                Aim = "First grip is mine.",
+                Notes = "Lantern Open. Weigh in by nine.",
+            }
+        );
         var log = new Logbook
         {
             Athlete = Club.Runa,
             Partners = [.. Club.Mates.Select(m => m.Partner)],
             Sessions = sessions,
             Vocabulary = Club.Words,
-            SelfRatings = [.. Phrases.Ratings(FirstDay.AddDays(4)), .. Phrases.Ratings(FirstDay.AddDays(7 * (BlockWeek - 1)), later: true)],
+            SelfRatings = [.. Phrases.Ratings(first.AddDays(4)), .. Phrases.Ratings(first.AddDays(7 * (BlockWeek - 1)), later: true)],
         };
-        return DemoBlock.Drilled(log, ground, seed);
-    }
-
-    /// <summary>A plain log of an athlete with a known truth, for holding judgements against it.</summary>
-    /// <param name="athlete">Who.</param>
-    /// <param name="rolls">How many rolls.</param>
-    /// <param name="seed">The dice.</param>
-    public static Logbook Simulate(SimulatedAthlete athlete, int rolls, int seed)
-    {
-        var chance = new Chance(seed);
-        var simulator = new RollSimulator(GroundMap.Default, athlete, chance);
-        var memory = new Memory();
-        const int perSession = 4;
-        var sessions = Enumerable
-            .Range(0, (rolls + perSession - 1) / perSession)
-            .Select(i => new Session
-            {
-                Id = $"s{i + 1}",
-                Date = FirstDay.AddDays(i * 2),
-                Kind = SessionKind.Class,
-                Attire = i % 2 == 0 ? Attire.Gi : Attire.NoGi,
-                Rolls =
-                [
-                    .. Enumerable
-                        .Range(0, Math.Min(perSession, rolls - (i * perSession)))
-                        .Select(n =>
-                        {
-                            var mate = chance.Of(Club.Mates);
-                            var start = chance.Of<Spot>([
-                                new("standing", Role.Even),
-                                new("open-guard", Role.Bottom),
-                                new("open-guard", Role.Top),
-                            ]);
-                            var happened = simulator.Play(
-                                mate,
-                                i % 2 == 0 ? Attire.Gi : Attire.NoGi,
-                                1 + (i / 3),
-                                6,
-                                start,
-                                Intent.OwnGame
-                            );
-                            return WithPartner(
-                                mate,
-                                new Roll
-                                {
-                                    Id = $"s{i + 1}r{n + 1}",
-                                    Order = n + 1,
-                                    Kind = RollKind.Roll,
-                                    Minutes = 6,
-                                    Intensity = Intensity.Hard,
-                                    Intent = Intent.OwnGame,
-                                    Exchanges = [.. happened.Select(e => memory.Recall(e, chance))],
-                                }
-                            );
-                        }),
-                ],
-            });
-        return new Logbook
-        {
-            Athlete = athlete.Profile,
-            Partners = [.. Club.Mates.Select(m => m.Partner)],
-            Sessions = [.. sessions],
-        };
+        return DemoBlock.Drilled(log, ground, first, day, seed);
     }
 
     private static SimulatedAthlete Runa { get; } =
@@ -130,12 +102,13 @@ public static class Season
                 (spot.Position, spot.Role) switch
                 {
                     ("half-guard" or "knee-shield" or "quarter-guard", Role.Bottom) => (
-                        when.Week < BlockWeek ? -1.5 : Math.Min(0.3, -1.5 + (0.35 * (when.Week - BlockWeek + 1)))
-                    ) - (when.Side == Side.Left && when.Week < BlockWeek + 4 ? 0.4 : 0),
+                        when.Week < BlockWeek ? -0.9 : Math.Min(0.4, -1.6 + (0.4 * (when.Week - BlockWeek + 1)))
+                    ) - (when.Side == Side.Left && when.Week < BlockWeek + 4 ? 1.4 : 0),
                     ("closed-guard", Role.Bottom) => 1.2,
-                    ("back-control" or "body-triangle", Role.Top) => 1.3,
+                    ("back-control" or "body-triangle", Role.Top) => 1.5,
                     ("leg-tangle" or "ashi-outside" or "ashi-cross" or "backside-fifty-fifty", Role.Bottom) => -1.1,
-                    ("standing" or "clinch", _) => 0.9,
+                    ("standing" or "clinch", _) => 1.3,
+                    ("open-guard" or "seated-guard", Role.Top) => 0.9,
                     ("side-control" or "mount" or "back-control", Role.Bottom) => 0.9,
                     (_, Role.Bottom) => 0.6,
                     _ => 0.5,
@@ -143,20 +116,30 @@ public static class Season
             Habit = (spot, actor, technique) =>
                 (actor, technique.Id) switch
                 {
-                    (Actor.Them, "knee-cut") when spot.Position == "half-guard" => 5,
+                    (Actor.Them, "knee-cut") when spot.Position == "half-guard" => 4,
                     (Actor.Them, _) when technique.Kind == TechniqueKind.BackTake => 0.5,
-                    (Actor.Me, _) when technique.Kind == TechniqueKind.BackTake => 0.3,
+                    (Actor.Me, _) when technique.Kind == TechniqueKind.BackTake => 0.15,
                     (_, "leg-entry" or "rolling-leg-entry") => 0.15,
+                    // Shown on Tuesdays, and not tried.
+                    (Actor.Me, "loop-choke" or "deep-half-sweep") => 0,
                     (Actor.Me, "guard-pull") => 2,
                     (Actor.Me, "frame-and-hip-escape" or "re-guard" or "elbow-knee-escape") => 2,
-                    (Actor.Me, "net-roll") => 3,
+                    (Actor.Me, "net-roll") => 8,
                     _ => 1,
                 },
         };
 
-    private static Session Session(DateOnly date, int week, RollSimulator simulator, GroundMap ground, Chance chance, int number)
+    private static Session Session(
+        DateOnly date,
+        int week,
+        RollSimulator simulator,
+        GroundMap ground,
+        Teller teller,
+        Chance chance,
+        int number
+    )
     {
-        var cup = week == Weeks && date.DayOfWeek == DayOfWeek.Saturday;
+        var cup = week == CupWeek && date.DayOfWeek == DayOfWeek.Saturday;
         var kind = Kind(week, date.DayOfWeek, cup);
         var attire = date.DayOfWeek == DayOfWeek.Thursday ? Attire.NoGi : Attire.Gi;
         var count = kind switch
@@ -169,7 +152,7 @@ public static class Season
         };
         var rolls = Enumerable
             .Range(1, count)
-            .Select(order => Roll(order, kind, attire, week, simulator, ground, chance, $"n{number:00}-{order}"))
+            .Select(order => Roll(order, kind, attire, week, simulator, ground, teller, chance, $"n{number:00}-{order}"))
             .ToList();
         var effort = Math.Clamp(Math.Round(chance.Normal(kind is SessionKind.Tournament or SessionKind.Gauntlet ? 9 : 6, 1)), 2, 10);
         return new Session
@@ -198,9 +181,9 @@ public static class Season
         {
             _ when cup => SessionKind.Tournament,
             (12, DayOfWeek.Tuesday) => SessionKind.Private,
-            (16, DayOfWeek.Saturday) => SessionKind.Gauntlet,
+            (14, DayOfWeek.Saturday) => SessionKind.Gauntlet,
             (>= BlockWeek and < BlockWeek + 4, DayOfWeek.Thursday) => SessionKind.Positional,
-            (>= 15, DayOfWeek.Tuesday) => SessionKind.CompetitionClass,
+            (>= 14, DayOfWeek.Tuesday) => SessionKind.CompetitionClass,
             (_, DayOfWeek.Saturday) => SessionKind.OpenMat,
             _ => SessionKind.Class,
         };
@@ -212,6 +195,7 @@ public static class Season
         int week,
         RollSimulator simulator,
         GroundMap ground,
+        Teller teller,
         Chance chance,
         string id
     )
@@ -230,7 +214,7 @@ public static class Season
             : chance.Happens(0.12) ? Intent.Experiment
             : mate.Partner.WeightKg?.Value > 85 && chance.Happens(0.3) ? Intent.Survive
             : Intent.OwnGame;
-        var start = positional ? HalfGuard : Start(match, chance);
+        var start = positional ? HalfGuard : Start(match, mate, chance);
         var minutes = kind switch
         {
             SessionKind.Gauntlet => 2,
@@ -239,7 +223,7 @@ public static class Season
             _ => chance.Between(5, 7),
         };
         var happened = simulator.Play(mate, attire, week, minutes, start, intent);
-        var memory = new Memory(Keeps: 0.78);
+        var memory = new Memory(Keeps: 0.86);
         var exchanges = happened.Select(e => Phrases.Annotate(memory.Recall(e, chance), ground, chance)).ToList();
         return WithPartner(
             mate,
@@ -259,7 +243,7 @@ public static class Season
                     : Intensity.Hard,
                 Intent = intent,
                 Ruleset = match ? "Midsummer Cup, adults, gi" : null,
-                Told = chance.Happens(0.45) ? Phrases.Tell(exchanges, mate.Partner, ground, chance) : null,
+                Told = chance.Happens(0.19) ? teller.Tell(exchanges, mate.Partner) : null,
                 Notes = chance.Happens(0.25) ? Phrases.RollNote(mate.Partner, intent, chance) : null,
                 Takeaways = Phrases.Takeaways(exchanges, week, chance),
                 Exchanges = exchanges,
@@ -267,16 +251,11 @@ public static class Season
         );
     }
 
-    private static Spot Start(bool match, Chance chance) =>
-        chance.Between(1, 10) switch
-        {
-            _ when match => new Spot("standing", Role.Even),
-            <= 4 => new Spot("standing", Role.Even),
-            <= 6 => new Spot("seated-guard", Role.Bottom),
-            7 => new Spot("closed-guard", Role.Bottom),
-            8 => new Spot("de-la-riva", Role.Bottom),
-            _ => new Spot("open-guard", Role.Top),
-        };
+    // A match begins on the feet, a round often where the partner's game does.
+    private static Spot Start(bool match, ClubMate mate, Chance chance) =>
+        match ? new Spot("standing", Role.Even)
+        : TellData.Styles[mate.Partner.Id].Starts is var starts ? starts[chance.Index([.. starts.Select(s => s.Weight)])].Spot
+        : default;
 
     private static Roll WithPartner(ClubMate mate, Roll roll) =>
         roll with

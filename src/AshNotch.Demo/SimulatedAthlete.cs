@@ -42,6 +42,6 @@ public sealed record SimulatedAthlete
 /// <summary>Someone in the club, with what they like to do.</summary>
 /// <param name="Partner">Who they are.</param>
 /// <param name="Level">How far above their belt they roll, as a logit.</param>
-/// <param name="Likes">Techniques they go for three times as often as others do.</param>
+/// <param name="Likes">Techniques they like, and how many times as often as others they go for each.</param>
 /// <param name="Often">How often they are there to roll with, beside the others.</param>
-public sealed record ClubMate(Partner Partner, double Level, IReadOnlyList<string> Likes, double Often);
+public sealed record ClubMate(Partner Partner, double Level, IReadOnlyDictionary<string, double> Likes, double Often);

@@ -1,4 +1,6 @@
 using System.CommandLine;
+using System.Globalization;
+using AshNotch.Core.Log;
 
 namespace AshNotch.Web;
 
@@ -35,7 +37,23 @@ public static class CommandLine
             )
                 result.AddError($"--port wants a number from 0 to {GreatestPort}, for example: ./run --port 5300");
         });
-        var demo = new Command("demo", "Start on a throw-away copy of the demo log: eighteen invented weeks of training.");
+        var today = new Option<DateOnly?>("--today")
+        {
+            Description = "The day that the demo log is looked at: it ends on the evening before. Today when not said.",
+            HelpName = "date",
+            CustomParser = result =>
+            {
+                if (
+                    result.Tokens is [var token]
+                    && DateOnly.TryParseExact(token.Value, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date)
+                    && DayBounds.On(DateOnly.FromDateTime(DateTime.Today)).Holds(date)
+                )
+                    return date;
+                result.AddError("--today wants a day as 2026-06-22, not before 1950 and at most ten years ahead.");
+                return null;
+            },
+        };
+        var demo = new Command("demo", "Start on a throw-away copy of the demo log: eighteen invented weeks of training.") { today };
         demo.SetAction(
             (result, _) =>
                 start(
@@ -44,6 +62,7 @@ public static class CommandLine
                         Demo = true,
                         DataFolder = DemoFolder.Own,
                         Port = result.GetValue(port),
+                        Today = result.GetValue(today),
                     }
                 )
         );

@@ -134,7 +134,7 @@ public sealed class OpenedLog : IDisposable
         {
             var database = new Database(Path.Combine(settings.DataFolder, "log.db"));
             if (settings.Demo && database.Change == 0)
-                new Transfers(database).Import(Season.Make());
+                new Transfers(database).Import(Season.Make(settings.Today ?? TimeProvider.System.Today()));
             return new OpenedLog(held, database);
         }
         catch

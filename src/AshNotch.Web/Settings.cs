@@ -12,6 +12,9 @@ public sealed record Settings
     /// <summary>Whether to show the demo log on a copy that is thrown away.</summary>
     public bool Demo { get; init; }
 
+    /// <summary>The day that the demo log is looked at; the real one when not said.</summary>
+    public DateOnly? Today { get; init; }
+
     /// <summary>Where the log is kept.</summary>
     public required string DataFolder { get; init; }
 }

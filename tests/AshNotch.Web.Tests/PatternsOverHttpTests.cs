@@ -39,7 +39,7 @@ public sealed class PatternsOverHttpTests : IAsyncLifetime
     {
         var patterns = await server.Get("/api/patterns");
         foreach (var name in new[] { "traps", "badTrades", "oneSided", "firsts", "untried", "saidAgain", "waysIn" })
-            Assert.NotEmpty(patterns[name]!.AsArray());
+            Assert.True(patterns[name]!.AsArray().Count > 0, name);
         foreach (var trap in patterns["traps"]!.AsArray())
         {
             Assert.Equal((int)trap!["count"]!, (int)(await server.Get((string)trap["contests"]!))["total"]!);
@@ -75,7 +75,7 @@ public sealed class PatternsOverHttpTests : IAsyncLifetime
     {
         var weeks = (await server.Get("/api/rings"))["weeks"]!.AsArray();
         Assert.Equal(18, weeks.Count);
-        Assert.Equal(230, weeks.Sum(w => (int)w!["rolls"]!));
+        Assert.Equal(Demo.Season.Make().Sessions.Sum(s => s.Rolls.Count(r => r.Goes is null)), weeks.Sum(w => (int)w!["rolls"]!));
         Assert.Equal(4, (await server.Get("/api/rings?from=2026-03-02&to=2026-03-29"))["weeks"]!.AsArray().Count);
     }
 
@@ -100,7 +100,7 @@ public sealed class PatternsOverHttpTests : IAsyncLifetime
     [Fact]
     public async Task The_load_of_a_week_is_what_its_sessions_add_up_to()
     {
-        var weeks = (await server.Get("/api/load"))["weeks"]!.AsArray();
+        var weeks = (await server.Get("/api/load?asOf=2026-06-21"))["weeks"]!.AsArray();
         Assert.Equal(18, weeks.Count);
         foreach (var week in weeks)
         {

@@ -9,5 +9,6 @@ export default defineConfig({
   expect: { timeout: 30_000 },
   retries: 0,
   outputDir: '../../artifacts/results/playwright',
-  use: { launchOptions, actionTimeout: 30_000 },
+  // Dates and numbers follow the browser's language.
+  use: { launchOptions, actionTimeout: 30_000, locale: 'en-GB' },
 });

@@ -94,7 +94,7 @@ export const test = base.extend<Fixtures, { demoLog: string }>({
   demoLog: [
     async ({}, use) => {
       const folder = mkdtempSync(join(tmpdir(), 'ash-notch-e2e-demo-'));
-      const child = launch(['demo', '--port', '0'], folder);
+      const child = launch(['demo', '--today', '2026-06-22', '--port', '0'], folder);
       await address(child);
       cpSync(join(tmpdir(), `ash-notch-demo-${child.pid}`), folder, { recursive: true });
       await finish(child);

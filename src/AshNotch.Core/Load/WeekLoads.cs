@@ -95,12 +95,19 @@ public static class WeekLoads
     /// <summary>A log that rests for longer ends with its last visit; until then the weeks of rest are shown.</summary>
     private const int LongestRest = 42;
 
-    /// <summary>The last day to look at: today while the log is in use or rests for a while, else the day of its last visit.</summary>
+    /// <summary>
+    /// The last day to look at: today while the log is in use or rests for a while, else the day of its last visit. Visits that are
+    /// still to come, a tournament that is planned for, do not count.
+    /// </summary>
     /// <param name="visits">Visits in any order.</param>
     /// <param name="today">The day it is asked.</param>
     public static DateOnly Through(IReadOnlyCollection<Visit> visits, DateOnly today)
     {
-        var last = visits.Count > 0 ? visits.Max(v => v.Date) : today;
+        var last = visits
+            .Where(v => v.Date <= today)
+            .Select(v => v.Date)
+            .DefaultIfEmpty(visits.Count > 0 ? visits.Max(v => v.Date) : today)
+            .Max();
         return today.DayNumber - last.DayNumber is > 0 and <= LongestRest ? today : last;
     }
 

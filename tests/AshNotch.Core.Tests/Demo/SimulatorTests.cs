@@ -19,7 +19,7 @@ public class SimulatorTests
                 WeightKg = new Kilograms(kilograms),
             },
             0,
-            likes,
+            likes.ToDictionary(l => l, _ => 3.0),
             1
         );
 

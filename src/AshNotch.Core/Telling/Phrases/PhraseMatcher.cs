@@ -64,7 +64,7 @@ internal sealed class PhraseMatcher
 
     private static void Fill(string file, MeaningKind kind, Lexicon into)
     {
-        foreach (var line in WordFile.Lines(file))
+        foreach (var line in WordLists.Lines(file))
             into.AddLine(line, kind);
     }
 

@@ -13,7 +13,7 @@ public static class Stems
 {
     private const int MostKept = 20_000;
 
-    private static readonly FrozenDictionary<string, string> Irregular = WordFile
+    private static readonly FrozenDictionary<string, string> Irregular = WordLists
         .Lines("telling/irregular.txt")
         .Select(line => line.Split(' '))
         .ToFrozenDictionary(line => line[0], line => line[1], StringComparer.Ordinal);

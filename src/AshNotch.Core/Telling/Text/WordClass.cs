@@ -9,7 +9,7 @@ namespace AshNotch.Core.Telling.Text;
 internal static class WordClass
 {
     private static readonly Lazy<FrozenDictionary<string, (string Fine, string Coarse)>> Classes = new(() =>
-        WordFile
+        WordLists
             .Lines("telling/word-classes.txt")
             .Select(line => line.Split(' '))
             .ToFrozenDictionary(p => p[0], p => (string.Intern(p[1]), string.Intern(p[2])), StringComparer.Ordinal)

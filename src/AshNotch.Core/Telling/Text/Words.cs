@@ -5,7 +5,7 @@ namespace AshNotch.Core.Telling.Text;
 /// <summary>Closed classes of English words that the reader goes by, and the list of everyday words.</summary>
 internal static class Words
 {
-    private static readonly FrozenDictionary<string, string[]> Lists = WordFile
+    private static readonly FrozenDictionary<string, string[]> Lists = WordLists
         .Lines("telling/words.txt")
         .Select(line => line.Split(" :: "))
         .ToFrozenDictionary(line => line[0], line => line[1].Split(' '));
@@ -199,7 +199,7 @@ internal static class Words
     public static readonly FrozenSet<string> Function = List("function");
 
     /// <summary>Stems of everyday words.</summary>
-    public static readonly FrozenSet<string> Everyday = WordFile
+    public static readonly FrozenSet<string> Everyday = WordLists
         .Lines("telling/everyday.txt")
         .SelectMany(line => line.Split(' ', StringSplitOptions.RemoveEmptyEntries))
         .SelectMany(word => new[] { word, Stems.Of(word) })

@@ -3679,7 +3679,7 @@ export interface components {
              * @description The version.
              */
             version: number;
-            /** @description In a list: what decided each roll in a few words, by the roll's id; rolls of which nothing was told are left out. */
+            /** @description What decided each roll in a few words, by the roll's id; rolls of which nothing was told are left out. */
             decided?: null | {
                 [key: string]: string;
             };

@@ -1,4 +1,5 @@
 import type { Units } from '../api/types.ts';
+import { figure } from './words.ts';
 
 /** The international pound in kilograms, exact (NIST SP 811; value from memory). */
 export const kilogramsPerPound = 0.45359237;
@@ -6,7 +7,9 @@ export const kilogramsPerPound = 0.45359237;
 /** A weight as it is shown: kilograms to the half, pounds to the whole. */
 export function showWeight(kilograms: number | null | undefined, units: Units = 'kg'): string {
   if (kilograms == null) return '';
-  return units === 'lb' ? `${Math.round(kilograms / kilogramsPerPound)} lb` : `${Math.round(kilograms * 2) / 2} kg`;
+  return units === 'lb'
+    ? `${figure(Math.round(kilograms / kilogramsPerPound))} lb`
+    : `${(Math.round(kilograms * 2) / 2).toLocaleString(navigator.language || 'en-GB')} kg`;
 }
 
 /** What the weight box shows for a stored weight. */

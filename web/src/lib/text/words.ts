@@ -1,5 +1,12 @@
 import type { Belt, ExchangeEnd, SpotAnswer } from '../api/types.ts';
 
+/** The language that the reader's browser speaks; dates and numbers are written as it has them. */
+const language = navigator.language || 'en-GB';
+
+/** A number with so many decimals, thousands parted, as the reader's language writes it. */
+export const figure = (value: number, digits = 0): string =>
+  value.toLocaleString(language, { minimumFractionDigits: digits, maximumFractionDigits: digits });
+
 /** A share as people say it: "about 6 times in 10". */
 export function inTen(share: number): string {
   const tenths = Math.round(share * 10);
@@ -14,7 +21,7 @@ export function tenthsRange(low: number, high: number): string {
   return a === b ? `${a}` : `${a} to ${b}`;
 }
 
-export const plural = (n: number, one: string, many = one + 's'): string => `${n} ${n === 1 ? one : many}`;
+export const plural = (n: number, one: string, many = one + 's'): string => `${figure(n)} ${n === 1 ? one : many}`;
 
 /** What the log says of a spot that costs: how often it is lost, from how many, and how sure that is. */
 export function lossSentence(spot: SpotAnswer): string {
@@ -41,7 +48,7 @@ export function worst<T>(tallies: readonly T[]): T | null {
 
 /** A gain in words of the objective: how many taps or points over how many rolls. */
 export function gainWords(gain: number, objective: 'points' | 'submissions' | 'survival'): string {
-  if (objective === 'points') return `${gain.toFixed(2)} points a roll`;
+  if (objective === 'points') return `${figure(gain, 2)} points a roll`;
   const per = gain <= 0 ? Infinity : 1 / gain;
   const what = objective === 'survival' ? 'tap less against you' : 'tap in your favour';
   return per > 400
@@ -57,7 +64,7 @@ export function gainRangeWords(
   objective: 'points' | 'submissions' | 'survival',
 ): string {
   const words = gainWords(gain, objective);
-  if (objective === 'points') return `${words} (could be ${Math.max(0, low).toFixed(2)} to ${high.toFixed(2)})`;
+  if (objective === 'points') return `${words} (could be ${figure(Math.max(0, low), 2)} to ${figure(high, 2)})`;
   if (gain <= 0 || 1 / gain > 400) return words;
   const rolls = (g: number) => (1 / g < 20 ? Math.round(1 / g) : Math.round(1 / g / 5) * 5);
   return low <= 0 || 1 / low > 400
@@ -72,8 +79,8 @@ export function beltWords(belt: Belt | null | undefined, stripes?: number | null
   return `${belt}, ${plural(stripes, belt === 'black' ? 'degree' : 'stripe')}`;
 }
 
-const day = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' });
-const dayAndYear = new Intl.DateTimeFormat('en-GB', {
+const day = new Intl.DateTimeFormat(language, { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' });
+const dayAndYear = new Intl.DateTimeFormat(language, {
   weekday: 'short',
   day: 'numeric',
   month: 'short',
@@ -89,7 +96,7 @@ export function dayWords(date: string, now: Date = new Date()): string {
   return (value.getUTCFullYear() === now.getFullYear() ? day : dayAndYear).format(value).replace(',', '');
 }
 
-const month = new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' });
+const month = new Intl.DateTimeFormat(language, { month: 'short', timeZone: 'UTC' });
 
 /** The month of a date: "Mar"; with its year in January. */
 export function monthWords(date: string): string {

@@ -5,7 +5,7 @@
   import { askedOf, changed, objectiveName, queryOf } from '../../lib/log/judged.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
   import type { GroundMap, MapSpot, Spot } from '../../lib/api/types.ts';
-  import { inTen, plural } from '../../lib/text/words.ts';
+  import { inTen, plural, figure } from '../../lib/text/words.ts';
   import JudgingHead from '../../parts/JudgingHead.svelte';
   import Loaded from '../../parts/Loaded.svelte';
   import { cutLog, cutLogMeasure, finishKey, keyOf } from '../../sticks/cut-log.ts';
@@ -87,7 +87,7 @@
                   <strong>{worthWord(spot)}</strong>: you leave it better off {inTen(spot.rate)} against a peer. {plural(
                     spot.visits,
                     'visit',
-                  )}, {spot.won} won, {spot.lost} lost; about {spot.perRoll.toFixed(1)} contests a roll.
+                  )}, {spot.won} won, {spot.lost} lost; about {figure(spot.perRoll, 1)} contests a roll.
                 </p>
                 {#if spot.won + spot.lost > 0}<p><a class="anchor" href={evidence(spot)}>See the moments</a></p>{/if}
               {:else}
@@ -142,7 +142,7 @@
                   <td>{s.visits}</td>
                   <td>{s.won}</td>
                   <td>{s.lost}</td>
-                  <td class="wide">{s.perRoll.toFixed(2)}</td>
+                  <td class="wide">{figure(s.perRoll, 2)}</td>
                   <td class="word wide">{to ? nameOf(to.to, to.won) : ''}</td>
                 </tr>
               {/each}

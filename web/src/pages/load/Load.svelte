@@ -2,7 +2,7 @@
   import { api, data } from '../../lib/api/api.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
   import type { Loads } from '../../lib/api/types.ts';
-  import { dayWords, monthWords, plural, today } from '../../lib/text/words.ts';
+  import { dayWords, monthWords, plural, today, figure } from '../../lib/text/words.ts';
   import BlockHead from '../../parts/BlockHead.svelte';
   import Loaded from '../../parts/Loaded.svelte';
   import Notice from '../../parts/Notice.svelte';
@@ -32,7 +32,7 @@
     );
   const endOf = (week: string | undefined) =>
     week ? new Date(Date.parse(week) + 6 * 86_400_000).toISOString().slice(0, 10) : today();
-  const figure = (n: number | null | undefined, digits = 0) => (n == null ? '' : n.toFixed(digits));
+  const shown = (n: number | null | undefined, digits = 0) => (n == null ? '' : figure(n, digits));
 </script>
 
 <BlockHead title="Load and niggles" path="/load" />
@@ -60,7 +60,7 @@
       <svg
         viewBox="0 0 {width} {height}"
         role="img"
-        aria-label="Load by week. The last, of {dayWords(last.week)}: {figure(last.load)}, {standingWords(last)}."
+        aria-label="Load by week. The last, of {dayWords(last.week)}: {shown(last.load)}, {standingWords(last)}."
       >
         <path class="band" d={shape.band} />
         {#each shape.lines as line (line.label)}
@@ -90,11 +90,11 @@
             {#each [...l.weeks].reverse().slice(0, most) as w (w.week)}
               <tr>
                 <th scope="row" class="week">{dayWords(w.week)}</th>
-                <td>{figure(w.load)}</td>
+                <td>{shown(w.load)}</td>
                 <td class="word">{standingWords(w)}{w.caution ? `; ${cautionMark[w.caution]}` : ''}</td>
-                <td class="wide">{w.usualLow == null ? '' : `${figure(w.usualLow)} to ${figure(w.usualHigh)}`}</td>
-                <td class="wide">{figure(w.monotony, 1)}</td>
-                <td class="wide">{figure(w.strain)}</td>
+                <td class="wide">{w.usualLow == null ? '' : `${shown(w.usualLow)} to ${shown(w.usualHigh)}`}</td>
+                <td class="wide">{shown(w.monotony, 1)}</td>
+                <td class="wide">{shown(w.strain)}</td>
                 <td>
                   <span class="sessions">
                     {#each w.sessions as id, i (id)}

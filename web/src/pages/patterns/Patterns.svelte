@@ -5,7 +5,7 @@
   import { askedOf, queryOf } from '../../lib/log/judged.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
   import type { Lesson, Patterns } from '../../lib/api/types.ts';
-  import { dayWords, plural } from '../../lib/text/words.ts';
+  import { dayWords, plural, figure } from '../../lib/text/words.ts';
   import JudgingHead from '../../parts/JudgingHead.svelte';
   import Loaded from '../../parts/Loaded.svelte';
   import PagedList from '../../parts/PagedList.svelte';
@@ -93,7 +93,8 @@
       >
         {#snippet row(w)}
           <Pattern contests={w.contests}>
-            <strong>{ground.spotName(w.spot)}</strong> is reached {w.perRoll.toFixed(2)} times a roll, where {w.usual.toFixed(
+            <strong>{ground.spotName(w.spot)}</strong> is reached {figure(w.perRoll, 2)} times a roll, where {figure(
+              w.usual,
               2,
             )} is usual.
             {#if w.entries[0]}The entry that fails most: <strong>{name(w.entries[0].technique)}</strong> (came off {w

@@ -2,7 +2,7 @@
   import { ground } from '../../lib/log/ground.svelte.ts';
   import type { Asked } from '../../lib/log/judged.ts';
   import type { Objective, SpotAnswer } from '../../lib/api/types.ts';
-  import { gainWords, lossSentence, winSentence, worst } from '../../lib/text/words.ts';
+  import { gainWords, lossSentence, winSentence, worst, figure } from '../../lib/text/words.ts';
   import Evidence from './Evidence.svelte';
   import { gainBar } from './gain-bar.ts';
 
@@ -23,7 +23,7 @@
   const best = $derived(worst(spot.evidence.mine));
   const bar = $derived(gainBar(spot.gain, spot.gainLow, spot.gainHigh, most));
   const scaleEnd = $derived(
-    objective === 'points' ? `${most.toFixed(1)} points a roll` : `a tap in ${Math.max(1, Math.round(1 / most))} rolls`,
+    objective === 'points' ? `${figure(most, 1)} points a roll` : `a tap in ${Math.max(1, Math.round(1 / most))} rolls`,
   );
   const id = $derived(`spot-${spot.position}-${spot.role}`);
 </script>

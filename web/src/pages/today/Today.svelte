@@ -3,11 +3,12 @@
   import { api, ApiFault, data } from '../../lib/api/api.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
   import { partners } from '../../lib/log/partners.svelte.ts';
-  import type { Athlete, SessionRead, SoftSpots } from '../../lib/api/types.ts';
-  import { dayWords, today } from '../../lib/text/words.ts';
+  import type { Athlete, Block, SessionRead, SoftSpots } from '../../lib/api/types.ts';
+  import { dayWords, plural, spaced, today } from '../../lib/text/words.ts';
   import Loaded from '../../parts/Loaded.svelte';
   import { runningOn } from '../tonight/tonight.ts';
   import Bundle from './Bundle.svelte';
+  import TonightCard from './TonightCard.svelte';
   import TopSpot from './TopSpot.svelte';
   import WhoAreYou from './WhoAreYou.svelte';
 
@@ -15,8 +16,13 @@
     athlete: Athlete | null;
     sessions: SessionRead[];
     total: number;
-    running: boolean;
+    /** Still to come, the next one first. */
+    coming: SessionRead[];
+    running: Block | undefined;
   }
+
+  const day = today();
+  const daysTo = (date: string) => Math.round((Date.parse(date) - Date.parse(day)) / 86_400_000);
 
   async function load(): Promise<Page> {
     const [athlete, sessions, blocks] = await Promise.all([
@@ -24,14 +30,15 @@
         if (fault.status === 404) return null;
         throw fault;
       }),
-      data(api.GET('/api/sessions', { params: { query: { size: '6' } } })),
+      data(api.GET('/api/sessions', { params: { query: { size: '8' } } })),
       data(api.GET('/api/blocks')),
     ]);
     return {
       athlete,
-      sessions: sessions.items,
+      sessions: sessions.items.filter((s) => s.date <= day).slice(0, 6),
+      coming: sessions.items.filter((s) => s.date > day).reverse(),
       total: sessions.total,
-      running: runningOn(blocks.items, today()) !== undefined,
+      running: runningOn(blocks.items, day),
     };
   }
 
@@ -78,9 +85,17 @@
         </div>
         <div class="go">
           <a class="btn preset-filled-primary-700-300 log" href="#/log">Log tonight's rolls</a>
-          {#if p.running}<a class="btn preset-outlined-surface-600-400 log" href="#/tonight">Tonight's drill</a>{/if}
         </div>
       </div>
+      {#each p.coming.slice(0, 2) as session (session.id)}
+        <p class="coming">
+          In {plural(daysTo(session.date), 'day')}:
+          <a class="anchor" href="#/log/{encodeURIComponent(session.id)}"
+            >{spaced(session.kind)}, {session.attire}, {dayWords(session.date)}</a
+          >{session.notes ? `. ${session.notes}` : ''}
+        </p>
+      {/each}
+      {#if p.running}<div class="tonight"><TonightCard block={p.running} {day} /></div>{/if}
       {#if p.total === 0}
         <section class="card preset-filled-surface-100-900">
           <h2>Nothing cut yet</h2>
@@ -124,6 +139,13 @@
     min-height: 3.5rem;
     padding: 0.6rem 1.6rem;
     font-size: 1.2rem;
+  }
+  .coming {
+    margin-bottom: 0.7rem;
+  }
+  .tonight {
+    margin-bottom: 0.8rem;
+    max-width: 46rem;
   }
   .go {
     display: flex;

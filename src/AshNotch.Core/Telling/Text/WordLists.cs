@@ -3,7 +3,7 @@ using System.Reflection;
 namespace AshNotch.Core.Telling.Text;
 
 /// <summary>The files of words that the program carries.</summary>
-internal static class WordFile
+internal static class WordLists
 {
     /// <summary>The lines of a file, remarks and empty lines left out.</summary>
     /// <param name="name">Its name in the program, such as <c>telling/words.txt</c>.</param>

@@ -49,6 +49,7 @@ internal static class DemoBlock
             Notes = "The back is my best place and I hardly ever get there.",
         };
         back = Named(back, "the-back", "When they turn, I follow: seat belt first.", null);
+        back = back with { Focuses = [back.Focuses[0] with { Technique = "seat-belt" }] };
         log = With(log, back, today, [], chance);
         return log with { Blocks = [half, back], Niggles = Niggles(first) };
     }

@@ -209,6 +209,9 @@ public sealed class RollSimulator(GroundMap ground, SimulatedAthlete athlete, Ch
     private IEnumerable<Spot> Landings(Technique technique, Spot here, Actor actor)
     {
         var usual = technique.To.Select(s => actor == Actor.Me ? s : s.Mirror());
+        // Whoever is taken down mostly lands with the legs between.
+        if (technique.Kind == TechniqueKind.Takedown)
+            usual = usual.Concat(usual.Where(s => s.Position == "open-guard").SelectMany(s => Enumerable.Repeat(s, 3)));
         var half = new Spot("half-guard", here.Role);
         var openGuard = ground.Position(here.Position)?.Family is Family.OpenGuard or Family.Butterfly or Family.Passing;
         return technique.Kind == TechniqueKind.Pass && openGuard ? usual.Concat(Enumerable.Repeat(half, CaughtHalfWay)) : usual;

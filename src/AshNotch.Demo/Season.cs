@@ -12,7 +12,7 @@ namespace AshNotch.Demo;
 public static class Season
 {
     /// <summary>The seed of the demo that ships.</summary>
-    public const int DemoSeed = 1804;
+    public const int DemoSeed = 1836;
 
     /// <summary>The day on which documents and pictures are made: the log of that Monday ends with the Saturday before.</summary>
     public static readonly DateOnly Pictured = new(2026, 6, 22);

@@ -211,3 +211,56 @@ async function check(page: import('@playwright/test').Page, what: string) {
   const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
   expect(wide, `${what} scrolls sideways`).toBeLessThanOrEqual(0);
 }
+
+test('the places stand in their order, old addresses lead where they led, and a phone reaches all of them', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(demo.url);
+  const head = page.getByRole('navigation', { name: 'Places', exact: true });
+  await expect(head.getByRole('link')).toHaveText(['Today', 'Log', 'Rolls', 'Game', 'Drill', 'People', 'Data']);
+  for (const [address, heading, place] of [
+    ['/soft-spots', 'Soft spots', 'Game'],
+    ['/rings', 'Growth rings', 'Game'],
+    ['/load', 'Load and niggles', 'Drill'],
+    ['/tonight', 'Tonight', 'Drill'],
+    ['/drill', 'Drill block', 'Drill'],
+    ['/partners', 'Partners', 'People'],
+    ['/people', 'Partners', 'People'],
+    ['/game', 'Game', 'Game'],
+  ] as const) {
+    await page.goto(`${demo.url}/#${address}`);
+    await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible();
+    await expect(head.getByRole('link', { name: place, exact: true })).toHaveAttribute('aria-current', 'page');
+  }
+  await page.setViewportSize({ width: 390, height: 844 });
+  const foot = page.getByRole('navigation', { name: 'Places, at the foot' });
+  await expect(foot.getByRole('link')).toHaveText(['Today', 'Rolls', 'Log', 'Game', 'Drill']);
+  for (const box of await foot.getByRole('link').all())
+    expect((await box.boundingBox())!.height).toBeGreaterThanOrEqual(48);
+  await page.getByRole('button', { name: 'More' }).click();
+  await check(page, 'more places');
+  await page.getByRole('dialog').getByRole('link', { name: 'Data' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Data' })).toBeVisible();
+});
+
+test('nothing jumps while a page loads', async ({ page, demo }) => {
+  await page.addInitScript(() => {
+    let sum = 0;
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries() as unknown as { value: number; hadRecentInput: boolean }[])
+        if (!entry.hadRecentInput) sum += entry.value;
+      (window as unknown as { shifted: number }).shifted = sum;
+    }).observe({ type: 'layout-shift', buffered: true });
+  });
+  const shifts: Record<string, number> = {};
+  for (const screen of screens.filter((s) => s !== '/nowhere')) {
+    await page.goto('about:blank');
+    await page.goto(`${demo.url}/#${screen}`);
+    await expect(page.locator('main h1').first(), screen).toBeVisible();
+    await expect(page.getByRole('status').filter({ hasText: '…' }), screen).toHaveCount(0);
+    shifts[screen] = await page.evaluate(() => (window as unknown as { shifted?: number }).shifted ?? 0);
+  }
+  console.log(`layout shift: ${JSON.stringify(shifts)}`);
+  for (const [screen, shift] of Object.entries(shifts)) expect(shift, screen).toBeLessThan(0.05);
+});

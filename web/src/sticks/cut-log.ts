@@ -45,7 +45,7 @@ export interface CutLogShape {
   rings: { rx: number; ry: number }[];
 }
 
-export const cutLogMeasure = { width: 1180, height: 640, heart: 0.11, most: 40, roads: 30 };
+export const cutLogMeasure = { width: 900, height: 572, heart: 0.11, most: 34, roads: 28 };
 
 /** From the bark inwards: how near a family lies to a finish. */
 const depths: Record<string, number> = {
@@ -165,7 +165,7 @@ export function cutLog(
       key: finishKey(mine),
       x: cx,
       y: round(cy + (mine ? -1 : 1) * ry * heart * 0.55),
-      r: 14,
+      r: 24,
       value: mine ? 1 : -1,
       label: [mine ? 'I finish' : 'they finish'],
       labelX: 0,

@@ -5,6 +5,7 @@
   import { keyHelp } from '../../lib/keys.svelte.ts';
   import type { Block, PlanAnswer, Refreshers } from '../../lib/api/types.ts';
   import { dayWords, plural, today } from '../../lib/text/words.ts';
+  import { blockAnswer } from '../../lib/text/answers.ts';
   import BlockHead from '../../parts/BlockHead.svelte';
   import Loaded from '../../parts/Loaded.svelte';
   import Notice from '../../parts/Notice.svelte';
@@ -90,7 +91,7 @@
       {@const block = plan.block}
       <div class="top">
         <div>
-          <p class="what">{plan.titles.join('; ')}</p>
+          <p class="first">{blockAnswer(block, plan.titles.join('; '), day)}</p>
           <p class="quiet">
             {plural(block.weeks, 'week')} from {dayWords(block.from)}, {styleWords[plan.style]}{block.ended
               ? `; ${block.ended} on ${dayWords(block.endedOn!)}`
@@ -222,10 +223,6 @@
     justify-content: space-between;
     gap: 0.8rem 1.5rem;
     margin: 0.3rem 0 0.8rem;
-  }
-  .what {
-    font-size: 1.15rem;
-    font-weight: 600;
   }
   .acts {
     display: flex;

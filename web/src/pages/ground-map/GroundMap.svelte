@@ -7,6 +7,7 @@
   import type { GroundMap, MapSpot, Spot } from '../../lib/api/types.ts';
   import { inTen, plural, figure } from '../../lib/text/words.ts';
   import JudgingHead from '../../parts/JudgingHead.svelte';
+  import { mapAnswer } from '../../lib/text/answers.ts';
   import Loaded from '../../parts/Loaded.svelte';
   import { cutLog, cutLogMeasure, finishKey, keyOf } from '../../sticks/cut-log.ts';
   import CutLog from '../../sticks/CutLog.svelte';
@@ -15,6 +16,8 @@
   const query = $derived(queryOf(router.querystring));
   const asked = $derived(askedOf(query));
   let tries = $state(0);
+  // A phone begins with a picture large enough to read, that is moved by a finger.
+  let zoom = $state(innerWidth <= 720 ? 2.5 : 1);
   let chosen = $state<string | null>(null);
   const map = $derived.by(() => {
     void tries;
@@ -42,6 +45,7 @@
     return `${ground.spotName(s.spot)}: ${worthWord(s)}; ${plural(s.visits, 'visit')}, left better off ${inTen(s.rate)}`;
   }
 
+  const called = { spot: (s: Spot) => ground.spotName(s), technique: (id: string) => ground.techniqueName(id) };
   const roadsOf = (m: GroundMap, key: string, into: boolean) =>
     m.roads.filter((r) => (into ? (r.to ? keyOf(r.to) : finishKey(r.won)) : keyOf(r.from)) === key).slice(0, 3);
   const nameOf = (spot: Spot | null | undefined, won: boolean) =>
@@ -65,56 +69,70 @@
         <p><a class="btn preset-filled-primary-700-300" href="#/log">Log a session</a></p>
       </div>
     {:else}
-      <section class="card preset-filled-surface-100-900 reading" aria-live="polite">
-        {#if chosen === null}
-          <p class="quiet">
-            Where your rounds go, and what each place is worth to you under <strong>{objectiveName[m.objective]}</strong
-            >. Larger knots are visited more, broader roads taken more often; ember is yours, bark is theirs, deeper is
-            more.
-            {m.spots.length > cutLogMeasure.most
-              ? `The ${cutLogMeasure.most} most visited of ${m.spots.length} spots are drawn.`
-              : ''}
-            {m.enough ? '' : 'The log is thin yet: much of the worth is what is usual for anybody.'}
-            Point at a knot, or go to it with Tab, to read it and see its roads alone.
-          </p>
-        {:else}
-          {@const spot = m.spots.find((s) => keyOf(s.spot) === chosen)}
-          <div class="columns">
-            <div>
-              {#if spot}
-                <h2>{ground.spotName(spot.spot)}</h2>
-                <p>
-                  <strong>{worthWord(spot)}</strong>: you leave it better off {inTen(spot.rate)} against a peer. {plural(
-                    spot.visits,
-                    'visit',
-                  )}, {spot.won} won, {spot.lost} lost; about {figure(spot.perRoll, 1)} contests a roll.
-                </p>
-                {#if spot.won + spot.lost > 0}<p><a class="anchor" href={evidence(spot)}>See the moments</a></p>{/if}
-              {:else}
-                <h2>{says(m, chosen)}</h2>
-              {/if}
-            </div>
-            {#each [true, false] as into (into)}
-              {@const roads = roadsOf(m, chosen, into)}
-              <div>
-                <h3>{into ? 'Comes from' : 'Leads to'}</h3>
-                <ul class="small">
-                  {#each roads as r, i (i)}
-                    <li>
-                      {into ? ground.spotName(r.from) : nameOf(r.to, r.won)}
-                      <span class="quiet">by {r.won ? 'me' : 'them'}, {r.seen}×</span>
-                    </li>
-                  {:else}
-                    <li class="quiet">nothing told</li>
-                  {/each}
-                </ul>
-              </div>
-            {/each}
+      <p class="first">{mapAnswer(m, called)}</p>
+      <div class="map">
+        <div class="frame">
+          <div class="picture" style:width="{zoom * 100}%">
+            <CutLog shape={shapeOf(m)} {chosen} says={(key) => says(m, key)} onchoose={(key) => (chosen = key)} />
           </div>
-        {/if}
-      </section>
-      <div class="picture">
-        <CutLog shape={shapeOf(m)} {chosen} says={(key) => says(m, key)} onchoose={(key) => (chosen = key)} />
+        </div>
+        <div class="zoom" role="group" aria-label="Size of the picture">
+          <button class="btn preset-outlined-surface-600-400" disabled={zoom <= 1} onclick={() => (zoom -= 0.5)}
+            >Smaller</button
+          >
+          <button class="btn preset-outlined-surface-600-400" disabled={zoom >= 4} onclick={() => (zoom += 0.5)}
+            >Larger</button
+          >
+        </div>
+        <section class="card preset-filled-surface-100-900 reading" aria-live="polite">
+          {#if chosen === null}
+            <p class="quiet">
+              Where your rounds go, and what each place is worth to you under <strong
+                >{objectiveName[m.objective]}</strong
+              >. Larger knots are visited more, broader roads taken more often; ember is yours, bark is theirs, deeper
+              is more.
+              {m.spots.length > cutLogMeasure.most
+                ? `The ${cutLogMeasure.most} most visited of ${m.spots.length} spots are drawn.`
+                : ''}
+              {m.enough ? '' : 'The log is thin yet: much of the worth is what is usual for anybody.'}
+              Point at a knot, or go to it with Tab, to read it and see its roads alone.
+            </p>
+          {:else}
+            {@const spot = m.spots.find((s) => keyOf(s.spot) === chosen)}
+            <div class="columns">
+              <div>
+                {#if spot}
+                  <h2>{ground.spotName(spot.spot)}</h2>
+                  <p>
+                    <strong>{worthWord(spot)}</strong>: you leave it better off {inTen(spot.rate)} against a peer. {plural(
+                      spot.visits,
+                      'visit',
+                    )}, {spot.won} won, {spot.lost} lost; about {figure(spot.perRoll, 1)} contests a roll.
+                  </p>
+                  {#if spot.won + spot.lost > 0}<p><a class="anchor" href={evidence(spot)}>See the moments</a></p>{/if}
+                {:else}
+                  <h2>{says(m, chosen)}</h2>
+                {/if}
+              </div>
+              {#each [true, false] as into (into)}
+                {@const roads = roadsOf(m, chosen, into)}
+                <div>
+                  <h3>{into ? 'Comes from' : 'Leads to'}</h3>
+                  <ul class="small">
+                    {#each roads as r, i (i)}
+                      <li>
+                        {into ? ground.spotName(r.from) : nameOf(r.to, r.won)}
+                        <span class="quiet">by {r.won ? 'me' : 'them'}, {r.seen}×</span>
+                      </li>
+                    {:else}
+                      <li class="quiet">nothing told</li>
+                    {/each}
+                  </ul>
+                </div>
+              {/each}
+            </div>
+          {/if}
+        </section>
       </div>
       <Fold says="All spots as a table" open={innerWidth <= 720}>
         <div class="scroll">
@@ -162,25 +180,44 @@
     max-width: 46rem;
     margin-top: 0.9rem;
   }
+  .map {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 17rem;
+    gap: 0.5rem 1.2rem;
+    align-items: start;
+  }
+  .zoom {
+    display: none;
+  }
   .reading {
-    position: sticky;
-    top: 0;
-    z-index: 5;
-    min-height: 7.6rem;
-    margin: 0.4rem 0;
-    padding: 0.6rem 0.9rem;
+    grid-column: 2;
+    grid-row: 1;
   }
   .columns {
-    display: grid;
-    grid-template-columns: 1.3fr 1fr 1fr;
-    gap: 1.5rem;
+    display: flex;
+    flex-direction: column;
+    gap: 0.7rem;
   }
   .scroll {
     overflow-x: auto;
   }
   @media (max-width: 720px) {
-    .picture,
-    .reading,
+    .map {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    .frame {
+      overflow: auto;
+      max-height: 58vh;
+      border: 1px solid var(--line);
+    }
+    .zoom {
+      display: flex;
+      gap: 0.5rem;
+    }
+    .reading {
+      grid-column: 1;
+      grid-row: auto;
+    }
     .wide {
       display: none;
     }

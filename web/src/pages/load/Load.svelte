@@ -4,6 +4,7 @@
   import type { Loads } from '../../lib/api/types.ts';
   import { dayWords, monthWords, plural, today, figure } from '../../lib/text/words.ts';
   import BlockHead from '../../parts/BlockHead.svelte';
+  import { loadAnswer } from '../../lib/text/answers.ts';
   import Loaded from '../../parts/Loaded.svelte';
   import Notice from '../../parts/Notice.svelte';
   import { loadBars, loadMeasure } from '../../sticks/load-bars.ts';
@@ -36,12 +37,6 @@
 </script>
 
 <BlockHead title="Load and niggles" path="/load" />
-<p class="quiet lead">
-  What each week asked of you: the effort you noted, 0 to 10, times the minutes, added up over the week. Behind the
-  posts lies your usual range, the middle half of the eight weeks before. A figure, not a verdict: coach and clinician
-  come first, and pain that stays is theirs to see.
-</p>
-
 <Loaded promise={loads} waiting="Adding up the weeks…" again={() => tries++}>
   {#snippet children(l: Loads)}
     {#if l.weeks.length === 0}
@@ -56,6 +51,12 @@
     {:else}
       {@const shape = shapeOf(l)}
       {@const last = l.weeks.at(-1)!}
+      <p class="first">{loadAnswer(l.weeks, standingWords)}</p>
+      <p class="quiet lead">
+        What each week asked of you: the effort you noted, 0 to 10, times the minutes, added up over the week. Behind
+        the posts lies your usual range, the middle half of the eight weeks before. A figure, not a verdict: coach and
+        clinician come first, and pain that stays is theirs to see.
+      </p>
       {#if cautionWords(last)}<Notice kind="care">{cautionWords(last)}</Notice>{/if}
       <svg
         viewBox="0 0 {width} {height}"

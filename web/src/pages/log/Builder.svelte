@@ -159,14 +159,14 @@
       {/if}
       {#if lit === null}
         <NextButtons {mine} {theirs} {them} hint={roll.exchanges.length === 0} onpick={takeNext} />
-        <div class="row">
+        <div class="ends">
           <button class="btn preset-outlined-surface-600-400" onclick={() => (searching = true)}>Something else…</button
           >
           <button class="btn preset-outlined-surface-600-400" onclick={() => tap('me')}>I got a tap</button>
           <button class="btn preset-outlined-surface-600-400" onclick={() => tap('them')}>I tapped</button>
           <button class="btn preset-outlined-surface-600-400" onclick={reset} disabled={!open}>Reset</button>
+          <button class="btn preset-filled-primary-700-300 bell" onclick={bell}>Bell: roll done</button>
         </div>
-        <button class="btn preset-filled-primary-700-300 bell" onclick={bell}>Bell: roll done</button>
       {/if}
     {/if}
   </div>
@@ -213,29 +213,40 @@
     padding: 0.1rem 0.6rem;
     font-size: 0.92rem;
   }
-  .row {
-    display: flex;
-    flex-wrap: wrap;
+  .ends {
+    display: grid;
+    grid-template-columns: repeat(4, 1fr);
     gap: 0.5rem;
-    margin: 0.8rem 0;
-  }
-  .row .btn {
-    flex: 1 1 auto;
+    margin-top: 0.8rem;
   }
   .bell {
-    width: 100%;
+    grid-column: 1 / -1;
     min-height: 3.2rem;
   }
   @media (max-width: 720px) {
     .columns {
-      grid-template-columns: 1fr;
+      grid-template-columns: minmax(0, 1fr);
     }
-    /* In reach of the thumb, above the pages' bar. */
-    .bell {
+    /* In reach of the thumb, above the places' bar, always seen. */
+    .ends {
       position: sticky;
-      bottom: 4rem;
+      bottom: 4.2rem;
       z-index: 5;
-      box-shadow: 0 0 0 0.4rem light-dark(var(--color-root-bg-light), var(--color-root-bg-dark));
+      grid-template-columns: repeat(6, 1fr);
+      gap: 0.35rem;
+      padding-block: 0.35rem;
+      background: light-dark(var(--color-root-bg-light), var(--color-root-bg-dark));
+    }
+    .ends .btn {
+      grid-column: span 2;
+      padding-inline: 0.3rem;
+    }
+    .ends .btn:nth-child(4) {
+      grid-column: span 2;
+    }
+    .ends .bell {
+      grid-column: span 4;
+      min-height: var(--touch);
     }
   }
 </style>

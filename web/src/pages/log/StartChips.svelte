@@ -44,10 +44,16 @@
     padding: 0.2rem 0.7rem;
   }
   @media (max-width: 720px) {
+    /* One line that is moved by a finger. */
+    fieldset {
+      min-width: 0;
+      flex-wrap: nowrap;
+      overflow-x: auto;
+      padding-bottom: 0.2rem;
+    }
     .btn {
-      padding: 0.1rem 0.5rem;
-      font-size: 0.95rem;
-      min-height: 2.5rem;
+      flex: none;
+      padding: 0.1rem 0.6rem;
     }
   }
 </style>

@@ -4,9 +4,10 @@
   import { ground } from '../../lib/log/ground.svelte.ts';
   import { askedOf, queryOf } from '../../lib/log/judged.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
-  import type { Lesson, Patterns } from '../../lib/api/types.ts';
+  import type { Lesson, Patterns, Spot } from '../../lib/api/types.ts';
   import { dayWords, plural, figure } from '../../lib/text/words.ts';
   import JudgingHead from '../../parts/JudgingHead.svelte';
+  import { patternsAnswer } from '../../lib/text/answers.ts';
   import Loaded from '../../parts/Loaded.svelte';
   import PagedList from '../../parts/PagedList.svelte';
   import Kind from './Kind.svelte';
@@ -22,6 +23,7 @@
   keyHelp.keys = [];
 
   const name = (id: string | null | undefined) => ground.techniqueName(id).toLowerCase();
+  const called = { spot: (s: Spot) => ground.spotName(s), technique: (id: string) => ground.techniqueName(id) };
   const about = (id: string) =>
     ground.technique(id)?.name.toLowerCase() ?? ground.position(id)?.name.toLowerCase() ?? `the word “${id}”`;
   const expected = (n: number) =>
@@ -41,6 +43,7 @@
         <p><a class="btn preset-filled-primary-700-300" href="#/log">Log a session</a></p>
       </div>
     {:else}
+      <p class="first">{patternsAnswer(p, called)}</p>
       <Kind
         title="The same trap"
         says="Lost in the same way at least three times, and clearly more often than so many visits would bring; of what is named here about one in ten may still be chance."

@@ -6,6 +6,7 @@
   import type { PartStanding, Ratings } from '../../lib/api/types.ts';
   import { dayWords, plural, today } from '../../lib/text/words.ts';
   import JudgingHead from '../../parts/JudgingHead.svelte';
+  import { ratingsAnswer } from '../../lib/text/answers.ts';
   import Loaded from '../../parts/Loaded.svelte';
   import Notice from '../../parts/Notice.svelte';
   import { gapWords, rankWords } from './gap-words.ts';
@@ -41,13 +42,13 @@
 </script>
 
 <JudgingHead title="My own ratings" path="/ratings" {query} controls={false} />
-<p class="quiet lead">
-  Rate the parts of your game, 0 to 10, as you see them today. Beside it stands where the log puts each among your own
-  parts, partners adjusted for. Only the order is compared, so a modest or a generous hand loses nothing.
-</p>
-
 <Loaded promise={shown} waiting="Comparing with the log…" again={() => (shown = data(api.GET('/api/self-ratings')))}>
   {#snippet children(r: Ratings)}
+    <p class="first">{ratingsAnswer(r)}</p>
+    <p class="quiet lead">
+      Rate the parts of your game, 0 to 10, as you see them today. Beside it stands where the log puts each among your
+      own parts, partners adjusted for. Only the order is compared, so a modest or a generous hand loses nothing.
+    </p>
     <form
       onsubmit={(e) => {
         e.preventDefault();

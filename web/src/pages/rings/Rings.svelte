@@ -7,6 +7,7 @@
   import type { Block, RingWeek, Rings } from '../../lib/api/types.ts';
   import { dayWords, monthWords, plural } from '../../lib/text/words.ts';
   import JudgingHead from '../../parts/JudgingHead.svelte';
+  import { ringsAnswer } from '../../lib/text/answers.ts';
   import Loaded from '../../parts/Loaded.svelte';
   import GrowthRings from '../../sticks/GrowthRings.svelte';
   import { ringsShape, shades, shadeWords, type Shade } from '../../sticks/rings.ts';
@@ -64,6 +65,7 @@
       </div>
     {:else}
       {@const tones = shades(weeks)}
+      <p class="first">{ringsAnswer(weeks)}</p>
       <p class="quiet lead">
         One ring a week, the first at the heart; as thick as the week had rounds. Its shade is how the week went under
         <strong>{objectiveName[r.objective]}</strong> against what was to be expected with those same partners, so easy

@@ -95,7 +95,6 @@
           >{session.notes ? `. ${session.notes}` : ''}
         </p>
       {/each}
-      {#if p.running}<div class="tonight"><TonightCard block={p.running} {day} /></div>{/if}
       {#if p.total === 0}
         <section class="card preset-filled-surface-100-900">
           <h2>Nothing cut yet</h2>
@@ -106,10 +105,15 @@
           <p>Have a logbook file already? <a class="anchor" href="#/data">Bring it in</a>.</p>
         </section>
       {:else}
-        <div class="spot">
-          <Loaded promise={judged} waiting="Weighing what costs you most…" again={() => (judged = judge())}>
-            {#snippet children(j: SoftSpots)}<TopSpot judged={j} />{/snippet}
-          </Loaded>
+        <div class="lead">
+          <div class="tonight">
+            {#if p.running}<TonightCard block={p.running} {day} />{/if}
+          </div>
+          <div class="spot">
+            <Loaded promise={judged} waiting="Weighing what costs you most…" again={() => (judged = judge())}>
+              {#snippet children(j: SoftSpots)}<TopSpot judged={j} />{/snippet}
+            </Loaded>
+          </div>
         </div>
         <h2 class="past">Last sessions</h2>
         <ul class="bundles">
@@ -143,9 +147,15 @@
   .coming {
     margin-bottom: 0.7rem;
   }
+  .lead {
+    display: grid;
+    grid-template-columns: minmax(0, 2fr) minmax(0, 1fr);
+    gap: 0.8rem;
+    align-items: start;
+  }
   .tonight {
-    margin-bottom: 0.8rem;
-    max-width: 46rem;
+    grid-column: 2;
+    grid-row: 1;
   }
   .go {
     display: flex;
@@ -166,7 +176,14 @@
     margin-bottom: 0.8rem;
   }
   @media (max-width: 720px) {
+    .lead {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    .tonight {
+      grid-column: 1;
+    }
     .spot {
+      grid-row: 2;
       min-height: 15.5rem;
     }
     .go,

@@ -1,0 +1,73 @@
+import type { Block, GroundMap, Patterns, Ratings, RingWeek, Spot, WeekLoad } from '../api/types.ts';
+import { dayWords, figure, inTen, plural } from './words.ts';
+
+/** What a technique and a spot are called. */
+export interface Called {
+  spot: (spot: Spot) => string;
+  technique: (id: string) => string;
+}
+
+const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
+
+/** The first sentence of *Patterns*: what repeats most. */
+export function patternsAnswer(p: Patterns, called: Called): string {
+  const trap = p.traps[0];
+  if (!trap) return 'Nothing goes wrong in the same way more often than chance would have it.';
+  const what = trap.technique
+    ? `the ${lower(called.technique(trap.technique))}${trap.partner ? ` by ${trap.partner}` : ''}`
+    : 'one and the same reason';
+  return `What repeats most is ${what} in ${lower(called.spot(trap.spot))}: ${plural(trap.count, 'time')}.`;
+}
+
+/** The first sentence of the *Growth rings*: how the last weeks went against what was to be expected. */
+export function ringsAnswer(weeks: readonly RingWeek[]): string {
+  const last = weeks.filter((w) => w.result != null).slice(-6);
+  if (last.length === 0) return 'No week has enough rounds yet to say how it went.';
+  const better = last.filter((w) => w.result! > 0).length;
+  return `Of the last ${plural(last.length, 'week')} with rounds ${
+    better === 0 ? 'none' : better === last.length ? 'all' : figure(better)
+  } went better than was to be expected with those partners.`;
+}
+
+/** The first sentence of the *Ground map*: where most rounds go, and how that goes. */
+export function mapAnswer(m: GroundMap, called: Called): string {
+  const most = [...m.spots].sort((a, b) => b.visits - a.visits)[0];
+  if (!most) return '';
+  return `Most of your rounds go through ${lower(called.spot(most.spot))}: you leave it better off ${inTen(most.rate)}.`;
+}
+
+/** The first sentence of one's own *ratings*: where one is furthest from the log. */
+export function ratingsAnswer(r: Ratings): string {
+  const apart = r.parts.filter((p) => p.ratedAs === 'higher' || p.ratedAs === 'lower');
+  const most = [...apart].sort((a, b) => Math.abs(b.gap ?? 0) - Math.abs(a.gap ?? 0))[0];
+  if (!most)
+    return r.parts.some((p) => p.ratedAs)
+      ? 'You and the log agree on what is strong and what is not.'
+      : 'Rate the parts of your game, and the log answers.';
+  return most.ratedAs === 'higher'
+    ? `You think better of your ${lower(most.part.name)} than the log does.`
+    : `The log thinks better of your ${lower(most.part.name)} than you do.`;
+}
+
+/** The first sentence of the *load*: what the last week with training asked, and since when nothing was logged. */
+export function loadAnswer(weeks: readonly WeekLoad[], standing: (week: WeekLoad) => string): string {
+  const at = weeks.findLastIndex((w) => w.sessions.length > 0);
+  if (at < 0) return '';
+  const week = weeks[at]!;
+  const rest = weeks.length - 1 - at;
+  return (
+    `The week of ${dayWords(week.week)} asked ${figure(week.load)} of you: ${standing(week)}.` +
+    (rest > 1 ? ` Nothing was logged in the ${plural(rest, 'week')} since.` : '')
+  );
+}
+
+/** The first sentence of the *block*: how far it is. */
+export function blockAnswer(block: Block, title: string, day: string): string {
+  const days = Math.round((Date.parse(day) - Date.parse(block.from)) / 86_400_000);
+  if (block.ended) return `${title}: ${block.ended} on ${dayWords(block.endedOn!)}.`;
+  if (days < 0) return `${title}: it begins on ${dayWords(block.from)}.`;
+  const week = Math.floor(days / 7) + 1;
+  return week > block.weeks
+    ? `${title}: its ${plural(block.weeks, 'week')} are over.`
+    : `${title}: week ${week} of ${block.weeks}.`;
+}

@@ -41,8 +41,8 @@ test.describe('on a phone, by touch', () => {
     await tap(did(page, theirs, 'Knee cut pass'));
     await tap(did(page, mine, 'Frame and hip escape'));
     // It led elsewhere than usual: one more tap.
-    await tap(page.getByRole('button', { name: 'Closed guard, bottom' }));
-    await tap(did(page, mine, 'Hip bump sweep'));
+    await tap(page.getByRole('button', { name: 'Open guard, bottom', exact: true }));
+    await tap(did(page, mine, 'Scissor sweep'));
     await tap(page.getByRole('button', { name: 'Bell: roll done' }));
     await saved(page);
     console.log(`taps for the reference roll: ${taps}`);
@@ -56,10 +56,10 @@ test.describe('on a phone, by touch', () => {
       'torreando',
       'knee-cut',
       'frame-and-hip-escape',
-      'hip-bump-sweep',
+      'scissor-sweep',
     ]);
     expect(session.rolls[0]!.exchanges[0]!.moments[3]).toMatchObject({
-      to: { position: 'closed-guard', role: 'bottom' },
+      to: { position: 'open-guard', role: 'bottom' },
     });
     expect(session.rolls[0]!.exchanges[0]!.end).toEqual({ kind: 'time' });
   });

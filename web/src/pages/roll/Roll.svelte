@@ -119,10 +119,8 @@
           <button class="btn preset-outlined-surface-600-400" onclick={bin}>To the bin</button>
         </div>
       </div>
-      {#if s.decided?.[roll.id]}<p class="decided">
-          {s.decided[roll.id]}.{#if turned(roll)}
-            It began to be lost with {turned(roll)}.{/if}
-        </p>{/if}
+      {#if s.decided?.[roll.id]}<p class="first">{s.decided[roll.id]}.</p>{/if}
+      <p class="turned">{turned(roll) ? `It began to be lost with ${turned(roll)}.` : ''}</p>
       <p class="quiet">{about(roll)}</p>
       {#if fault}<Notice kind="fault">{fault}</Notice>{/if}
       <div class="stick">
@@ -165,7 +163,6 @@
           {/if}
         </section>
         <aside>
-          {#if roll.partnerId}<Before partner={roll.partnerId} session={s.id} date={s.date} {them} />{/if}
           {#if s.aim}<h2>Aim that day</h2>
             <p>{s.aim}</p>{/if}
           {#if roll.takeaways?.length}
@@ -178,6 +175,7 @@
             <p class="kept">{roll.notes}</p>{/if}
           {#if roll.told}<h2>As told</h2>
             <p class="kept">{roll.told}</p>{/if}
+          {#if roll.partnerId}<Before partner={roll.partnerId} session={s.id} date={s.date} {them} />{/if}
         </aside>
       </div>
     {/if}
@@ -193,9 +191,9 @@
     gap: 0.6rem;
     margin-top: 0.3rem;
   }
-  .decided {
-    font-size: 1.15rem;
-    max-width: 68ch;
+  /* Its place is kept while it is worked out. */
+  .turned {
+    min-height: 1.5rem;
   }
   .acts {
     display: flex;

@@ -6,9 +6,13 @@ import { fileURLToPath } from 'node:url';
 import { launchOptions } from './chromium.mjs';
 
 const root = fileURLToPath(new URL('../../', import.meta.url));
-const program = spawn('dotnet', [`${root}artifacts/app/ash-notch.dll`, 'demo', '--port', '0'], {
-  stdio: ['ignore', 'pipe', 'inherit'],
-});
+const program = spawn(
+  'dotnet',
+  [`${root}artifacts/app/ash-notch.dll`, 'demo', '--today', '2026-06-22', '--port', '0'],
+  {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  },
+);
 const url = await new Promise((resolve) => {
   program.stdout.on('data', (chunk) => {
     const at = /at (http:\/\/\S+)/.exec(chunk.toString())?.[1];
@@ -23,8 +27,13 @@ const phone = {
   isMobile: true,
 };
 
-async function take(name, address, options, steps = async (_) => {}) {
-  const page = await browser.newPage(options);
+/** The day the demo's log is looked at; the evening of its next class for what is done there. */
+const monday = '2026-06-22';
+const tuesday = '2026-06-23';
+
+async function take(name, address, options, steps = async (_) => {}, day = monday) {
+  const page = await browser.newPage({ locale: 'en-GB', ...options });
+  await page.clock.setFixedTime(new Date(`${day}T19:30:00`));
   await page.goto(`${url}/#${address}`);
   await page.waitForTimeout(2500);
   await steps(page);
@@ -62,40 +71,27 @@ await take('soft-spots-phone', '/soft-spots', {
   ...phone,
   colorScheme: 'dark',
 });
-await take('ground-map', '/ground-map', laptop, async (page) => {
-  await page.getByRole('button', { name: /^Back control, mine/ }).focus();
-  await page.evaluate(() => scrollTo(0, 190));
-});
+await take('ground-map', '/ground-map', laptop, (page) =>
+  page.getByRole('button', { name: /^Back control, mine/ }).focus(),
+);
 await take('rings', '/rings', laptop);
 await take('patterns', '/patterns', laptop);
 await take('ratings', '/ratings', laptop);
 await take('load', '/load', laptop);
 await take('choose', '/block/choose?spot=half-guard:bottom&purpose=plug', laptop);
 await take('verdict', '/block/half-guard-spring/verdict', laptop);
-// A block that has just begun, with a session today and another three days on.
-const day = new Date();
-const weekday = (days) =>
-  new Date(day.getTime() + days * 86_400_000).toLocaleDateString('en-GB', { weekday: 'long' }).toLowerCase();
-await fetch(`${url}/api/blocks`, {
-  method: 'POST',
-  headers: { 'content-type': 'application/json' },
-  body: JSON.stringify({
-    from: day.toISOString().slice(0, 10),
-    weeks: 4,
-    days: [
-      { day: weekday(0), time: '18:30', before: 6, after: 16 },
-      { day: weekday(3), time: '10:00', during: 20 },
-    ],
-    focuses: [
-      { id: 'half-guard', spot: { position: 'half-guard', role: 'bottom' }, purpose: 'plug', thinSide: 'left' },
-    ],
-  }),
-});
 await take('block', '/block', laptop);
-await take('tonight-phone', '/tonight', { ...phone, colorScheme: 'dark' }, async (page) => {
-  for (const name of ['kept', 'not kept', 'kept', 'kept'])
-    await page.getByRole('button', { name, exact: true }).click();
-});
+await take(
+  'tonight-phone',
+  '/tonight',
+  { ...phone, colorScheme: 'dark' },
+  async (page) => {
+    await page.getByRole('navigation', { name: 'Cards' }).getByRole('button', { name: 'Goes' }).click();
+    for (const name of ['kept', 'not kept', 'kept', 'kept'])
+      await page.getByRole('button', { name, exact: true }).click();
+  },
+  tuesday,
+);
 await take('partners', '/partners', laptop);
 await take('data', '/data', laptop);
 /** Tells a roll and opens one of its moments. */

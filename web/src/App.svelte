@@ -62,6 +62,8 @@
     '/people/:id?': later(pages.partners),
     '/partners/:id?': later(pages.partners),
     '/data': later(pages.data),
+    // Every part beside the others, to look at in both themes; it is not in what ships.
+    ...(import.meta.env.DEV ? { '/parts': later(() => import('./pages/Parts.svelte')) } : {}),
     '*': later(pages.notHere),
   };
   let broken = $state('');

@@ -51,9 +51,9 @@ describe('the first sentence of a page', () => {
     const part = (name: string, ratedAs: string | null, gap: number | null) => ({ part: { name }, ratedAs, gap });
     const of = (...parts: object[]) => ratingsAnswer({ parts } as unknown as Ratings);
     expect(of(part('Guard', 'higher', 2), part('Passing', 'lower', -4))).toBe(
-      'The log thinks better of your passing than you do.',
+      'Passing: the log thinks better of it than you do.',
     );
-    expect(of(part('Guard', 'higher', 2))).toBe('You think better of your guard than the log does.');
+    expect(of(part('Guard', 'higher', 2))).toBe('Guard: you think better of it than the log does.');
     expect(of(part('Guard', 'the-same', 0))).toContain('agree');
     expect(of(part('Guard', null, null))).toContain('Rate the parts');
   });

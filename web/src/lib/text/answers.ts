@@ -45,8 +45,8 @@ export function ratingsAnswer(r: Ratings): string {
       ? 'You and the log agree on what is strong and what is not.'
       : 'Rate the parts of your game, and the log answers.';
   return most.ratedAs === 'higher'
-    ? `You think better of your ${lower(most.part.name)} than the log does.`
-    : `The log thinks better of your ${lower(most.part.name)} than you do.`;
+    ? `${most.part.name}: you think better of it than the log does.`
+    : `${most.part.name}: the log thinks better of it than you do.`;
 }
 
 /** The first sentence of the *load*: what the last week with training asked, and since when nothing was logged. */

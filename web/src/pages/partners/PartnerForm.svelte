@@ -6,6 +6,7 @@
   import { weightFromBox, weightToBox } from '../../lib/text/units.ts';
   import BeltBoxes from '../../parts/BeltBoxes.svelte';
   import Notice from '../../parts/Notice.svelte';
+  import RollsWith from '../../parts/RollsWith.svelte';
   import Tags from '../../parts/Tags.svelte';
 
   const { partner, ondone }: { partner: Partner | undefined; ondone: () => void } = $props();
@@ -54,35 +55,49 @@
 
 <p class="quiet"><a class="anchor" href="#/partners">Partners</a> /</p>
 <h1>{before?.name ?? 'A new partner'}</h1>
-<form onsubmit={save}>
-  <label class="label">
-    <span class="label-text">Name (a first name and an initial will do)</span>
-    <input class="input" bind:value={name} required maxlength="200" autocomplete="off" />
-  </label>
-  <BeltBoxes bind:belt bind:stripes />
-  <label class="label">
-    <span class="label-text">Weight in {profile.units} (may stay empty)</span>
-    <input class="input" bind:value={weight} inputmode="decimal" />
-  </label>
-  <Tags label="What marks them: long legs, judo, slow starter" value={traits} onchange={(list) => (traits = list)} />
-  <label class="label">
-    <span class="label-text">Notes</span>
-    <textarea class="textarea" rows="4" bind:value={notes}></textarea>
-  </label>
-  <p class="quiet small">Rolls that are in the log keep the belt and weight of their day.</p>
-  {#each faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
-  <div class="row">
-    <button class="btn preset-filled-primary-700-300">Save</button>
-    {#if before}
-      <a class="btn preset-outlined-surface-600-400" href="#/rolls?partner={encodeURIComponent(before.id)}"
-        >Rolls with {before.name}</a
-      >
-      <button class="btn preset-outlined-surface-600-400" type="button" onclick={bin}>To the bin</button>
-    {/if}
-  </div>
-</form>
+<div class="columns">
+  <form onsubmit={save}>
+    <label class="label">
+      <span class="label-text">Name (a first name and an initial will do)</span>
+      <input class="input" bind:value={name} required maxlength="200" autocomplete="off" />
+    </label>
+    <BeltBoxes bind:belt bind:stripes />
+    <label class="label">
+      <span class="label-text">Weight in {profile.units} (may stay empty)</span>
+      <input class="input" bind:value={weight} inputmode="decimal" />
+    </label>
+    <Tags label="What marks them: long legs, judo, slow starter" value={traits} onchange={(list) => (traits = list)} />
+    <label class="label">
+      <span class="label-text">Notes</span>
+      <textarea class="textarea" rows="4" bind:value={notes}></textarea>
+    </label>
+    <p class="quiet small">Rolls that are in the log keep the belt and weight of their day.</p>
+    {#each faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
+    <div class="row">
+      <button class="btn preset-filled-primary-700-300">Save</button>
+      {#if before}
+        <a class="btn preset-outlined-surface-600-400" href="#/rolls?partner={encodeURIComponent(before.id)}"
+          >Rolls with {before.name}</a
+        >
+        <button class="btn preset-outlined-surface-600-400" type="button" onclick={bin}>To the bin</button>
+      {/if}
+    </div>
+  </form>
+  {#if before}<section aria-label="Rolls"><RollsWith partner={before.id} title="Last rolls" most={10} /></section>{/if}
+</div>
 
 <style>
+  .columns {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    gap: 1rem 2.5rem;
+    align-items: start;
+  }
+  @media (max-width: 720px) {
+    .columns {
+      grid-template-columns: minmax(0, 1fr);
+    }
+  }
   form {
     display: flex;
     flex-direction: column;

@@ -14,7 +14,7 @@
   import Moments from '../../parts/Moments.svelte';
   import Notice from '../../parts/Notice.svelte';
   import GoesRow from '../../parts/GoesRow.svelte';
-  import Before from './Before.svelte';
+  import RollsWith from '../../parts/RollsWith.svelte';
   import Stick from '../../sticks/Stick.svelte';
 
   const { params }: { params: { session: string; roll: string } } = $props();
@@ -175,7 +175,12 @@
             <p class="kept">{roll.notes}</p>{/if}
           {#if roll.told}<h2>As told</h2>
             <p class="kept">{roll.told}</p>{/if}
-          {#if roll.partnerId}<Before partner={roll.partnerId} session={s.id} date={s.date} {them} />{/if}
+          {#if roll.partnerId}<RollsWith
+              partner={roll.partnerId}
+              title="Before, with {them}"
+              session={s.id}
+              date={s.date}
+            />{/if}
         </aside>
       </div>
     {/if}

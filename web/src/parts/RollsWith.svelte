@@ -1,26 +1,28 @@
 <script lang="ts">
-  import { api, data } from '../../lib/api/api.ts';
-  import { dayWords } from '../../lib/text/words.ts';
-  import Loaded from '../../parts/Loaded.svelte';
-  import Stick from '../../sticks/Stick.svelte';
+  import { api, data } from '../lib/api/api.ts';
+  import { dayWords } from '../lib/text/words.ts';
+  import Loaded from './Loaded.svelte';
+  import Stick from '../sticks/Stick.svelte';
 
-  /** Earlier rolls against the same partner, the latest first. */
+  /** Rolls against a partner, the latest first; those before a session when one is named. */
   interface Props {
     partner: string;
-    them: string;
-    session: string;
-    date: string;
+    title: string;
+    session?: string;
+    date?: string;
+    most?: number;
   }
-  const { partner, them, session, date }: Props = $props();
-  const shown = 4;
+  const { partner, title, session, date, most = 4 }: Props = $props();
   const earlier = $derived(
-    data(api.GET('/api/rolls', { params: { query: { partner, to: date, size: '12' } } })).then((list) => ({
-      items: list.items.filter((r) => r.sessionId !== session && !r.roll.goes).slice(0, shown),
-    })),
+    data(api.GET('/api/rolls', { params: { query: { partner, size: '16', ...(date ? { to: date } : {}) } } })).then(
+      (list) => ({
+        items: list.items.filter((r) => r.sessionId !== session && !r.roll.goes).slice(0, most),
+      }),
+    ),
   );
 </script>
 
-<h2>Before, with {them}</h2>
+<h2>{title}</h2>
 <Loaded promise={earlier} waiting="Looking back…">
   {#snippet children(list)}
     <ul>
@@ -33,7 +35,7 @@
           </a>
         </li>
       {:else}
-        <li class="quiet">This is the first one with them.</li>
+        <li class="quiet">None so far.</li>
       {/each}
     </ul>
     {#if list.items.length > 0}

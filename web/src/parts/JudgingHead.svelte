@@ -4,6 +4,7 @@
   import { profile } from '../lib/log/profile.svelte.ts';
   import { gamePages } from '../lib/places.ts';
   import { dayWords } from '../lib/text/words.ts';
+  import DayRange from './DayRange.svelte';
   import EitherOr from './EitherOr.svelte';
   import Fold from './Fold.svelte';
   import SubNav from './SubNav.svelte';
@@ -69,24 +70,7 @@
             </select>
           </label>
         {/if}
-        <label class="label">
-          <span class="label-text">From day</span>
-          <input
-            class="input"
-            type="date"
-            value={query.from ?? ''}
-            onchange={(e) => set({ from: e.currentTarget.value })}
-          />
-        </label>
-        <label class="label">
-          <span class="label-text">To day</span>
-          <input
-            class="input"
-            type="date"
-            value={query.to ?? ''}
-            onchange={(e) => set({ to: e.currentTarget.value })}
-          />
-        </label>
+        <DayRange from={query.from ?? ''} to={query.to ?? ''} onchange={set} />
       </div>
     </Fold>
   </div>

@@ -2,6 +2,7 @@
   import { ground, roleWord } from '../../lib/log/ground.svelte.ts';
   import { partners } from '../../lib/log/partners.svelte.ts';
   import { untrack } from 'svelte';
+  import DayRange from '../../parts/DayRange.svelte';
   import EitherOr from '../../parts/EitherOr.svelte';
   import Fold from '../../parts/Fold.svelte';
 
@@ -110,24 +111,7 @@
             {#each ground.words?.reasons ?? [] as r (r.id)}<option value={r.id}>{r.says}</option>{/each}
           </select>
         </label>
-        <label class="label">
-          <span class="label-text">From day</span>
-          <input
-            class="input"
-            type="date"
-            value={filter.from ?? ''}
-            onchange={(e) => onnarrow({ from: e.currentTarget.value })}
-          />
-        </label>
-        <label class="label">
-          <span class="label-text">To day</span>
-          <input
-            class="input"
-            type="date"
-            value={filter.to ?? ''}
-            onchange={(e) => onnarrow({ to: e.currentTarget.value })}
-          />
-        </label>
+        <DayRange from={filter.from ?? ''} to={filter.to ?? ''} onchange={onnarrow} />
       </div>
     </Fold>
   </div>

@@ -42,16 +42,16 @@ public static class Server
             kestrel.AddServerHeader = false;
             kestrel.Limits.MaxRequestBodySize = LargestBody;
         });
-        AddServices(builder.Services, OpenedLog.Open(settings));
+        AddServices(builder.Services, OpenedLog.Open(settings), DayClock.For(settings.Today));
         var app = builder.Build();
         Guard(app);
         Map(app);
         return app;
     }
 
-    private static void AddServices(IServiceCollection services, OpenedLog log)
+    private static void AddServices(IServiceCollection services, OpenedLog log, TimeProvider clock)
     {
-        services.AddSingleton(TimeProvider.System);
+        services.AddSingleton(clock);
         services.AddSingleton(_ => log).AddSingleton(s => s.GetRequiredService<OpenedLog>().Database);
         services
             .AddSingleton<Athletes>()

@@ -58,42 +58,6 @@ async function build(page) {
   await step(true, 'Frame and hip escape');
 }
 
-await take('today', '/', laptop);
-await take('rolls', '/rolls', laptop);
-// A roll in which an exchange was lost, opened at the moment where it began to be.
-const ask = async (address) => (await fetch(`${url}${address}`)).json();
-const { badTrades } = await ask('/api/patterns');
-const { items } = await ask(badTrades[0].contests);
-const { session, roll, exchange, moment } = (items.find((i) => i.place.moment > 0) ?? items[0]).place;
-await take('roll', `/rolls/${session}/${roll}?at=${exchange}.${moment}`, laptop);
-await take('soft-spots', '/soft-spots/half-guard/bottom', laptop);
-await take('soft-spots-phone', '/soft-spots', {
-  ...phone,
-  colorScheme: 'dark',
-});
-await take('ground-map', '/ground-map', laptop, (page) =>
-  page.getByRole('button', { name: /^Back control, mine/ }).focus(),
-);
-await take('rings', '/rings', laptop);
-await take('patterns', '/patterns', laptop);
-await take('ratings', '/ratings', laptop);
-await take('load', '/load', laptop);
-await take('choose', '/block/choose?spot=half-guard:bottom&purpose=plug', laptop);
-await take('verdict', '/block/half-guard-spring/verdict', laptop);
-await take('block', '/block', laptop);
-await take(
-  'tonight-phone',
-  '/tonight',
-  { ...phone, colorScheme: 'dark' },
-  async (page) => {
-    await page.getByRole('navigation', { name: 'Cards' }).getByRole('button', { name: 'Goes' }).click();
-    for (const name of ['kept', 'not kept', 'kept', 'kept'])
-      await page.getByRole('button', { name, exact: true }).click();
-  },
-  tuesday,
-);
-await take('partners', '/partners', laptop);
-await take('data', '/data', laptop);
 /** Tells a roll and opens one of its moments. */
 async function tell(page) {
   await page.getByRole('button', { name: 'Add a roll' }).click();
@@ -107,12 +71,51 @@ async function tell(page) {
         'tap. Need to keep my elbows in.',
     );
   await page.waitForTimeout(700);
-  await page.getByRole('button', { name: /Frame and hip escape/ }).click();
+  await page.getByRole('button', { name: /Step to mount/ }).click();
 }
 
-await take('tell', '/log/new', laptop, tell);
-await take('log-phone', '/log/new', phone, build);
-await take('log', '/log/new', { ...laptop, colorScheme: 'dark' }, build);
-
-await browser.close();
-program.kill();
+// Whatever goes wrong, the program and the browser end with this script.
+try {
+  await take('today', '/', laptop);
+  await take('rolls', '/rolls', laptop);
+  // A roll in which an exchange was lost, opened at the moment where it began to be.
+  const ask = async (address) => (await fetch(`${url}${address}`)).json();
+  const { badTrades } = await ask('/api/patterns');
+  const { items } = await ask(badTrades[0].contests);
+  const { session, roll, exchange, moment } = (items.find((i) => i.place.moment > 0) ?? items[0]).place;
+  await take('roll', `/rolls/${session}/${roll}?at=${exchange}.${moment}`, laptop);
+  await take('soft-spots', '/soft-spots/half-guard/bottom', laptop);
+  await take('soft-spots-phone', '/soft-spots', {
+    ...phone,
+    colorScheme: 'dark',
+  });
+  await take('ground-map', '/ground-map', laptop, (page) =>
+    page.getByRole('button', { name: /^Back control, mine/ }).focus(),
+  );
+  await take('rings', '/rings', laptop);
+  await take('patterns', '/patterns', laptop);
+  await take('ratings', '/ratings', laptop);
+  await take('load', '/load', laptop);
+  await take('choose', '/block/choose?spot=half-guard:bottom&purpose=plug', laptop);
+  await take('verdict', '/block/half-guard-spring/verdict', laptop);
+  await take('block', '/block', laptop);
+  await take(
+    'tonight-phone',
+    '/tonight',
+    { ...phone, colorScheme: 'dark' },
+    async (page) => {
+      await page.getByRole('navigation', { name: 'Cards' }).getByRole('button', { name: 'Goes' }).click();
+      for (const name of ['kept', 'not kept', 'kept', 'kept'])
+        await page.getByRole('button', { name, exact: true }).click();
+    },
+    tuesday,
+  );
+  await take('partners', '/partners', laptop);
+  await take('data', '/data', laptop);
+  await take('tell', '/log/new', laptop, tell);
+  await take('log-phone', '/log/new', phone, build);
+  await take('log', '/log/new', { ...laptop, colorScheme: 'dark' }, build);
+} finally {
+  await browser.close();
+  program.kill();
+}

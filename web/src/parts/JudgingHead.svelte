@@ -5,7 +5,7 @@
   import { gamePages } from '../lib/places.ts';
   import { dayWords } from '../lib/text/words.ts';
   import DayRange from './DayRange.svelte';
-  import EitherOr from './EitherOr.svelte';
+  import AttireChoice from './AttireChoice.svelte';
   import Fold from './Fold.svelte';
   import SubNav from './SubNav.svelte';
 
@@ -47,16 +47,7 @@
             <option value="survival">not being finished</option>
           </select>
         </label>
-        <EitherOr
-          label="Gi or no-gi"
-          choices={[
-            { value: 'both', name: 'both' },
-            { value: 'gi', name: 'gi' },
-            { value: 'no-gi', name: 'no-gi' },
-          ]}
-          value={(query.attire ?? 'both') as 'both' | 'gi' | 'no-gi'}
-          onchange={(attire) => set({ attire: attire === 'both' ? '' : attire })}
-        />
+        <AttireChoice both value={(query.attire ?? '') as '' | 'gi' | 'no-gi'} onchange={(attire) => set({ attire })} />
         {#if peers}
           <label class="label">
             <span class="label-text">Against</span>

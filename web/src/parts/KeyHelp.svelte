@@ -7,7 +7,7 @@
   <Portal>
     <Dialog.Backdrop class="veil" />
     <Dialog.Positioner class="centre">
-      <Dialog.Content class="card preset-filled-surface-100-900 keys">
+      <Dialog.Content class="card preset-filled-surface-100-900 key-help">
         <Dialog.Title><h2>Keys of this page</h2></Dialog.Title>
         <dl>
           {#each [...keyHelp.keys, { keys: '?', does: 'shows or hides these keys' }] as key (key.keys)}

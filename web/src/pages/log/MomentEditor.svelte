@@ -3,6 +3,7 @@
   import type { Actor, Moment, Side, Spot, Technique } from '../../lib/api/types.ts';
   import { clockFromBox, clockWords } from '../../lib/text/words.ts';
   import NotchMark from '../../parts/NotchMark.svelte';
+  import OutcomeChoice from '../../parts/OutcomeChoice.svelte';
   import EitherOr from '../../parts/EitherOr.svelte';
 
   interface Props {
@@ -56,16 +57,7 @@
         value={moment.actor}
         onchange={(actor) => onchange({ actor })}
       />
-      <EitherOr
-        label="What became of it"
-        quiet
-        choices={[
-          { value: 'done', name: 'came off' },
-          { value: 'stopped', name: 'stopped' },
-        ]}
-        value={moment.outcome}
-        onchange={(outcome) => onchange({ outcome })}
-      />
+      <OutcomeChoice value={moment.outcome} onchange={(outcome) => onchange({ outcome })} />
     {:else}
       <button class="chip preset-outlined-surface-600-400" onclick={onundo}>take back</button>
     {/if}

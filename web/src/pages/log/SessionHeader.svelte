@@ -4,7 +4,7 @@
   import { dayWords, spaced } from '../../lib/text/words.ts';
   import Taught from './Taught.svelte';
   import Fold from '../../parts/Fold.svelte';
-  import EitherOr from '../../parts/EitherOr.svelte';
+  import AttireChoice from '../../parts/AttireChoice.svelte';
 
   const { session }: { session: Session } = $props();
 
@@ -58,15 +58,7 @@
           {#each kinds as kind (kind)}<option value={kind}>{spaced(kind)}</option>{/each}
         </select>
       </label>
-      <EitherOr
-        label="Gi or no-gi"
-        choices={[
-          { value: 'gi', name: 'gi' },
-          { value: 'no-gi', name: 'no-gi' },
-        ]}
-        value={session.attire}
-        onchange={(attire) => set({ attire })}
-      />
+      <AttireChoice value={session.attire} onchange={(attire) => attire && set({ attire })} />
       <label class="label">
         <span class="label-text">Minutes on the mat</span>
         <input

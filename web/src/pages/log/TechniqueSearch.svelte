@@ -2,6 +2,7 @@
   import { ground } from '../../lib/log/ground.svelte.ts';
   import { search } from '../../lib/text/search.ts';
   import type { Actor, Attire, Outcome, Technique } from '../../lib/api/types.ts';
+  import OutcomeChoice from '../../parts/OutcomeChoice.svelte';
   import EitherOr from '../../parts/EitherOr.svelte';
   import Find from '../../parts/Find.svelte';
 
@@ -31,16 +32,7 @@
       value={actor}
       onchange={(who) => (actor = who)}
     />
-    <EitherOr
-      label="What became of it"
-      quiet
-      choices={[
-        { value: 'done', name: 'came off' },
-        { value: 'stopped', name: 'stopped' },
-      ]}
-      value={outcome}
-      onchange={(what) => (outcome = what)}
-    />
+    <OutcomeChoice value={outcome} onchange={(what) => (outcome = what)} />
   </div>
   <Find
     label="What was it? Any name will do."

@@ -56,7 +56,7 @@
 <p class="quiet"><a class="anchor" href="#/partners">Partners</a> /</p>
 <h1>{before?.name ?? 'A new partner'}</h1>
 <div class="columns">
-  <form onsubmit={save}>
+  <form onsubmit={save} class:alone={!before}>
     <label class="label">
       <span class="label-text">Name (a first name and an initial will do)</span>
       <input class="input" bind:value={name} required maxlength="200" autocomplete="off" />
@@ -104,6 +104,20 @@
     gap: 0.8rem;
     max-width: 34rem;
     margin-top: 0.8rem;
+  }
+  @media (min-width: 721px) {
+    /* A new partner has no rolls to stand beside: the boxes take both columns. */
+    .alone {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      grid-column: 1 / -1;
+      max-width: none;
+      gap: 0.8rem 2.5rem;
+      align-items: start;
+    }
+    .alone > :is(p, .row) {
+      grid-column: 1 / -1;
+    }
   }
   .row {
     display: flex;

@@ -3,7 +3,7 @@
   import { partners } from '../../lib/log/partners.svelte.ts';
   import { untrack } from 'svelte';
   import DayRange from '../../parts/DayRange.svelte';
-  import EitherOr from '../../parts/EitherOr.svelte';
+  import AttireChoice from '../../parts/AttireChoice.svelte';
   import Fold from '../../parts/Fold.svelte';
 
   interface Props {
@@ -72,15 +72,10 @@
             {#each ['white', 'blue', 'purple', 'brown', 'black'] as b (b)}<option value={b}>{b}</option>{/each}
           </select>
         </label>
-        <EitherOr
-          label="Gi or no-gi"
-          choices={[
-            { value: 'both', name: 'both' },
-            { value: 'gi', name: 'gi' },
-            { value: 'no-gi', name: 'no-gi' },
-          ]}
-          value={(filter.attire ?? 'both') as 'both' | 'gi' | 'no-gi'}
-          onchange={(attire) => onnarrow({ attire: attire === 'both' ? '' : attire })}
+        <AttireChoice
+          both
+          value={(filter.attire ?? '') as '' | 'gi' | 'no-gi'}
+          onchange={(attire) => onnarrow({ attire })}
         />
         <label class="label">
           <span class="label-text">Spot I was in</span>

@@ -39,8 +39,7 @@ for (const { width, height } of [
       test('axe finds nothing on any screen and none scrolls sideways', async ({ page, demo }) => {
         for (const screen of screens) {
           await page.goto(`${demo.url}/#${screen}`);
-          await expect(page.locator('main h1').first(), screen).toBeVisible();
-          await expect(page.getByRole('status').filter({ hasText: '…' }), screen).toHaveCount(0);
+          await loaded(page, screen);
           await check(page, screen);
         }
       });
@@ -244,23 +243,51 @@ test('the places stand in their order, old addresses lead where they led, and a 
   await expect(page.getByRole('heading', { level: 1, name: 'Data' })).toBeVisible();
 });
 
-test('nothing jumps while a page loads', async ({ page, demo }) => {
-  await page.addInitScript(() => {
-    let sum = 0;
-    new PerformanceObserver((list) => {
-      for (const entry of list.getEntries() as unknown as { value: number; hadRecentInput: boolean }[])
-        if (!entry.hadRecentInput) sum += entry.value;
-      (window as unknown as { shifted: number }).shifted = sum;
-    }).observe({ type: 'layout-shift', buffered: true });
+for (const [size, viewport] of Object.entries({
+  laptop: { width: 1280, height: 800 },
+  phone: { width: 390, height: 844 },
+}))
+  test.describe(`loading on a ${size}`, () => {
+    test.use({ viewport });
+
+    test('nothing jumps while a page loads', async ({ page, demo }) => {
+      await page.addInitScript(() => {
+        let sum = 0;
+        new PerformanceObserver((list) => {
+          for (const entry of list.getEntries() as unknown as { value: number; hadRecentInput: boolean }[])
+            if (!entry.hadRecentInput) sum += entry.value;
+          (window as unknown as { shifted: number }).shifted = sum;
+        }).observe({ type: 'layout-shift', buffered: true });
+      });
+      const shifts: Record<string, number> = {};
+      for (const screen of screens.filter((s) => s !== '/nowhere')) {
+        await page.goto('about:blank');
+        await page.goto(`${demo.url}/#${screen}`);
+        await loaded(page, screen);
+        shifts[screen] = await page.evaluate(() => (window as unknown as { shifted?: number }).shifted ?? 0);
+      }
+      console.log(`layout shift on a ${size}: ${JSON.stringify(shifts)}`);
+      for (const [screen, shift] of Object.entries(shifts)) expect(shift, screen).toBeLessThan(0.05);
+    });
   });
-  const shifts: Record<string, number> = {};
-  for (const screen of screens.filter((s) => s !== '/nowhere')) {
+
+test('letters twice as large: no screen scrolls sideways', async ({ page, demo }) => {
+  // WCAG 2.2, 1.4.4: text can be made twice as large without losing what is there.
+  await page.addInitScript(() => {
+    document.addEventListener('DOMContentLoaded', () => (document.documentElement.style.fontSize = '200%'));
+  });
+  const over: string[] = [];
+  for (const screen of screens) {
     await page.goto('about:blank');
     await page.goto(`${demo.url}/#${screen}`);
-    await expect(page.locator('main h1').first(), screen).toBeVisible();
-    await expect(page.getByRole('status').filter({ hasText: '…' }), screen).toHaveCount(0);
-    shifts[screen] = await page.evaluate(() => (window as unknown as { shifted?: number }).shifted ?? 0);
+    await loaded(page, screen);
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    if (wide > 0) over.push(`${screen} by ${wide} px`);
   }
-  console.log(`layout shift: ${JSON.stringify(shifts)}`);
-  for (const [screen, shift] of Object.entries(shifts)) expect(shift, screen).toBeLessThan(0.05);
+  expect(over).toEqual([]);
 });
+
+async function loaded(page: Page, screen: string) {
+  await expect(page.locator('main h1').first(), screen).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: '…' }), screen).toHaveCount(0);
+}

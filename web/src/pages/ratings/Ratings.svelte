@@ -100,7 +100,7 @@
   }
   li {
     display: grid;
-    grid-template-columns: minmax(14rem, 1.2fr) 15rem minmax(10rem, 0.9fr) minmax(12rem, 1.2fr);
+    grid-template-columns: repeat(auto-fit, minmax(min(100%, 13rem), 1fr));
     gap: 0.3rem 1.2rem;
     align-items: center;
     padding: 0.45rem 0;
@@ -126,10 +126,5 @@
     gap: 1rem;
     align-items: center;
     margin-top: 1rem;
-  }
-  @media (max-width: 720px) {
-    li {
-      grid-template-columns: 1fr;
-    }
   }
 </style>

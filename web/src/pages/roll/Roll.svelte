@@ -231,6 +231,9 @@
     white-space: pre-wrap;
   }
   @media (max-width: 720px) {
+    .turned {
+      min-height: 3rem;
+    }
     .columns {
       grid-template-columns: 1fr;
     }

@@ -116,7 +116,7 @@
   }
   .pair {
     display: grid;
-    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    grid-template-columns: repeat(auto-fit, minmax(min(100%, 24rem), 1fr));
     gap: 1.5rem;
     align-items: start;
     margin-bottom: 1rem;
@@ -149,9 +149,6 @@
   @media (max-width: 720px) {
     .evidence {
       margin-left: 0;
-    }
-    .pair {
-      grid-template-columns: 1fr;
     }
   }
 </style>

@@ -161,3 +161,13 @@ public enum Units
     /// <summary>Pounds.</summary>
     Lb,
 }
+
+/// <summary>The two tables of weight classes; asked for nothing else, and may stay unsaid.</summary>
+public enum Sex
+{
+    /// <summary>Female.</summary>
+    Female,
+
+    /// <summary>Male.</summary>
+    Male,
+}

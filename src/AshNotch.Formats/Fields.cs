@@ -70,6 +70,38 @@ internal readonly struct Fields
         return null;
     }
 
+    /// <summary>How long something was kept: seconds, or whether it was long enough.</summary>
+    public Hold? Hold(string name)
+    {
+        if (Member(name) is not { } value)
+            return null;
+        if (value.ValueKind is JsonValueKind.True or JsonValueKind.False)
+            return Core.Log.Hold.Told(value.GetBoolean());
+        if (value.ValueKind == JsonValueKind.Number && value.TryGetDouble(out var seconds) && double.IsFinite(seconds))
+            return Core.Log.Hold.For(seconds);
+        Wrong(name, value, "a number of seconds, or true or false,");
+        return null;
+    }
+
+    /// <summary>The names of an object's members that hold something.</summary>
+    public IReadOnlyList<string> Names() =>
+        element.ValueKind == JsonValueKind.Object
+            ? [.. element.EnumerateObject().Where(m => m.Value.ValueKind != JsonValueKind.Null).Select(m => m.Name).Distinct()]
+            : [];
+
+    /// <summary>Each number of a list.</summary>
+    public List<double>? Numbers(string name)
+    {
+        var self = this;
+        return List(name, (item, path) =>
+        {
+            if (item.ValueKind == JsonValueKind.Number && item.TryGetDouble(out var number) && double.IsFinite(number))
+                return number;
+            self.faults.Add(new Fault(path, $"A number is expected here, not {Kind(item)}."));
+            return double.NaN;
+        });
+    }
+
     public T? OneOf<T>(string name)
         where T : struct, Enum
     {
@@ -195,6 +227,9 @@ internal readonly struct Fields
 
         return found;
     }
+
+    public void Unknown(string name, IEnumerable<string> known) =>
+        faults.Add(new Fault(At(name), $"'{name}' is not one of {string.Join(", ", known)}."));
 
     public void Missing(string name) => faults.Add(new Fault(At(name), $"'{name}' is missing, and this cannot be read without it."));
 

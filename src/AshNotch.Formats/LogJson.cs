@@ -4,6 +4,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Judging;
+using AshNotch.Core.Log;
 
 namespace AshNotch.Formats;
 
@@ -23,6 +24,7 @@ public static class LogJson
         options.Converters.Add(new KilogramsConverter());
         options.Converters.Add(new ProbabilityConverter());
         options.Converters.Add(new MinuteConverter());
+        options.Converters.Add(new HoldConverter());
         return options;
     }
 
@@ -48,6 +50,20 @@ public static class LogJson
 
         public override void Write(Utf8JsonWriter writer, Probability value, JsonSerializerOptions options) =>
             writer.WriteNumberValue(value.Value);
+    }
+
+    private sealed class HoldConverter : JsonConverter<Hold>
+    {
+        public override Hold Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) =>
+            reader.TokenType == JsonTokenType.Number ? Hold.For(reader.GetDouble()) : Hold.Told(reader.GetBoolean());
+
+        public override void Write(Utf8JsonWriter writer, Hold value, JsonSerializerOptions options)
+        {
+            if (value.Enough is { } enough)
+                writer.WriteBooleanValue(enough);
+            else
+                writer.WriteNumberValue(value.Seconds ?? 0);
+        }
     }
 
     private sealed class MinuteConverter : JsonConverter<TimeOnly>

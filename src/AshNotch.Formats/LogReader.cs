@@ -27,6 +27,7 @@ public static class LogReader
             Objective = f.OneOf<Objective>("objective"),
             TrainingStyle = f.OneOf<TrainingStyle>("trainingStyle"),
             DominantSide = f.OneOf<Side>("dominantSide"),
+            Sex = f.OneOf<Sex>("sex"),
         };
     }
 
@@ -87,6 +88,7 @@ public static class LogReader
             Effort = f.Number("effort"),
             Aim = f.Text("aim"),
             Notes = f.Text("notes"),
+            Event = f.Object("event") is { } day ? MatchReader.Day(day) : null,
             Taught = f.Texts("taught"),
             Rolls = f.List("rolls", (item, path) => Roll(item, path, faults)) ?? [],
         };
@@ -113,6 +115,9 @@ public static class LogReader
             Intensity = f.OneOf<Intensity>("intensity"),
             Intent = f.OneOf<Intent>("intent"),
             Ruleset = f.Text("ruleset"),
+            Length = f.Number("length"),
+            Result = f.Object("result") is { } result ? MatchReader.Result(result) : null,
+            Penalties = f.List("penalties", f.Inner(MatchReader.Penalty)),
             Told = f.Text("told"),
             Notes = f.Text("notes"),
             Takeaways = f.Texts("takeaways"),
@@ -170,6 +175,8 @@ public static class LogReader
             Reasons = f.Texts("reasons"),
             Note = f.Text("note"),
             Better = f.Text("better"),
+            Held = f.Hold("held"),
+            Near = f.Flag("near"),
             Sure = f.Flag("sure"),
         };
     }

@@ -2,6 +2,7 @@ using System.Buffers;
 using System.Text.Json;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
+using AshNotch.Core.Scoring;
 
 namespace AshNotch.Formats;
 
@@ -18,6 +19,7 @@ public sealed record LogbookReading(Logbook? Logbook, IReadOnlyList<Fault> Fault
 /// <param name="SelfRatings">The owner's ratings.</param>
 /// <param name="Blocks">Drill blocks.</param>
 /// <param name="Niggles">Niggles.</param>
+/// <param name="Rulesets">Rule sets of the owner's own.</param>
 public sealed record LogbookParts(
     Athlete Athlete,
     IEnumerable<Partner> Partners,
@@ -25,7 +27,8 @@ public sealed record LogbookParts(
     PersonalWords Vocabulary,
     IReadOnlyList<SelfRating> SelfRatings,
     IReadOnlyList<Block> Blocks,
-    IReadOnlyList<Niggle> Niggles
+    IReadOnlyList<Niggle> Niggles,
+    IReadOnlyList<RuleSet> Rulesets
 )
 {
     /// <summary>The program and its version.</summary>
@@ -65,7 +68,7 @@ public static class LogbookFile
 
     private static async Task<LogbookReading> Read(Stream stream, DayBounds days, FaultList faults, CancellationToken stop)
     {
-        var slices = new JsonSlices(stream, "partners", "sessions", "selfRatings", "blocks", "niggles");
+        var slices = new JsonSlices(stream, "partners", "sessions", "selfRatings", "blocks", "niggles", "rulesets");
         Athlete? athlete = null;
         var vocabulary = PersonalWords.None;
         var partners = new List<Partner>();
@@ -73,6 +76,7 @@ public static class LogbookFile
         var ratings = new List<SelfRating>();
         var blocks = new List<Block>();
         var niggles = new List<Niggle>();
+        var rulesets = new List<RuleSet>();
         try
         {
             await foreach (var slice in slices.Read(stop))
@@ -117,6 +121,9 @@ public static class LogbookFile
                     case "niggles":
                         niggles.Add(BlockReader.Niggle(slice.Value, at, faults));
                         break;
+                    case "rulesets":
+                        rulesets.Add(MatchReader.RuleSet(slice.Value, at, faults));
+                        break;
                 }
             }
         }
@@ -145,6 +152,7 @@ public static class LogbookFile
             SelfRatings = ratings,
             Blocks = blocks,
             Niggles = niggles,
+            Rulesets = rulesets,
             Vocabulary = vocabulary,
         };
         faults.AddRange(Check(logbook, days));
@@ -168,6 +176,9 @@ public static class LogbookFile
             .Concat(logbook.Blocks.SelectMany((b, i) => BlockRules.Check(b, ground, days, $"/blocks/{i}")))
             .Concat(LogRules.Unique(logbook.Niggles.Select(n => n.Id), "/niggles", "niggle"))
             .Concat(logbook.Niggles.SelectMany((n, i) => BlockRules.Check(n, days, $"/niggles/{i}")))
+            .Concat(LogRules.Unique(logbook.Rulesets.Select(r => r.Id), "/rulesets", "rule set"))
+            .Concat(LogRules.AtMost(logbook.Rulesets.Count, RuleSets.MostOwn, "/rulesets", "rule sets", "a log"))
+            .Concat(logbook.Rulesets.SelectMany((r, i) => RuleSets.CheckOwn(r, ground, $"/rulesets/{i}")))
             .Concat(LogRules.Unique(logbook.Sessions.Select(s => s.Id), "/sessions", "session"))
             .Concat(logbook.Sessions.SelectMany((s, i) => LogRules.Check(s, ground, days, $"/sessions/{i}")))
             .Concat(logbook.Sessions.SelectMany((s, i) => UnknownPartners(s, partners, $"/sessions/{i}")));
@@ -184,7 +195,16 @@ public static class LogbookFile
     public static Task Write(Stream stream, Logbook log, CancellationToken stop = default) =>
         Write(
             stream,
-            new LogbookParts(log.Athlete, log.Partners, log.Sessions, log.Vocabulary, log.SelfRatings, log.Blocks, log.Niggles),
+            new LogbookParts(
+                log.Athlete,
+                log.Partners,
+                log.Sessions,
+                log.Vocabulary,
+                log.SelfRatings,
+                log.Blocks,
+                log.Niggles,
+                log.Rulesets
+            ),
             stop
         );
 
@@ -207,6 +227,8 @@ public static class LogbookFile
             await WriteList("selfRatings", log.SelfRatings);
         await WriteList("blocks", log.Blocks);
         await WriteList("niggles", log.Niggles);
+        if (log.Rulesets.Count > 0)
+            await WriteList("rulesets", log.Rulesets);
         writer.WritePropertyName("vocabulary");
         JsonSerializer.Serialize(writer, log.Vocabulary, LogJson.Options);
         if (log.Unreadable.Count > 0)

@@ -24,7 +24,7 @@ public sealed class Athletes(Database database)
 
     internal static Versioned<Athlete>? Get(SqliteConnection connection) =>
         connection.One(
-            "SELECT name, belt, stripes, weight_kg, units, objective, training_style, dominant_side, version FROM athlete",
+            "SELECT name, belt, stripes, weight_kg, units, objective, training_style, dominant_side, version, sex FROM athlete",
             r => new Versioned<Athlete>(
                 new Athlete
                 {
@@ -36,6 +36,7 @@ public sealed class Athletes(Database database)
                     Objective = Words.Optional<Objective>(r.Text(5)),
                     TrainingStyle = Words.Optional<TrainingStyle>(r.Text(6)),
                     DominantSide = Words.Optional<Side>(r.Text(7)),
+                    Sex = Words.Optional<Sex>(r.Text(9)),
                 },
                 r.GetInt64(8)
             )
@@ -45,8 +46,8 @@ public sealed class Athletes(Database database)
     {
         connection.Run(
             """
-            INSERT OR REPLACE INTO athlete (id, name, belt, stripes, weight_kg, units, objective, training_style, dominant_side, version)
-            VALUES (1, $name, $belt, $stripes, $weight, $units, $objective, $style, $side, $version)
+            INSERT OR REPLACE INTO athlete (id, name, belt, stripes, weight_kg, units, objective, training_style, dominant_side, sex, version)
+            VALUES (1, $name, $belt, $stripes, $weight, $units, $objective, $style, $side, $sex, $version)
             """,
             ("$name", athlete.Name),
             ("$belt", Word.Of(athlete.Belt)),
@@ -56,6 +57,7 @@ public sealed class Athletes(Database database)
             ("$objective", Word.Of(athlete.Objective)),
             ("$style", Word.Of(athlete.TrainingStyle)),
             ("$side", Word.Of(athlete.DominantSide)),
+            ("$sex", Word.Of(athlete.Sex)),
             ("$version", version)
         );
         return version;

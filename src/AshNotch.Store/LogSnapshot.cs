@@ -3,6 +3,7 @@ using AshNotch.Core.Judging;
 using AshNotch.Core.Judging.Patterns;
 using AshNotch.Core.Load;
 using AshNotch.Core.Log;
+using AshNotch.Core.Scoring;
 using AshNotch.Core.Telling;
 using AshNotch.Core.Telling.Text;
 using Microsoft.Data.Sqlite;
@@ -73,6 +74,9 @@ public sealed class LogSnapshot
     /// <summary>Niggles not in the bin, latest first.</summary>
     public required IReadOnlyList<Versioned<Niggle>> Niggles { get; init; }
 
+    /// <summary>Rule sets of the owner's own, not in the bin.</summary>
+    public required IReadOnlyList<Versioned<RuleSet>> Rulesets { get; init; }
+
     /// <summary>The part of the log between two days, either open, and of one attire or both; the list itself when that is all of it.</summary>
     public ReadingList Between(DateOnly? from, DateOnly? to, Attire? attire) =>
         (from, to, attire) is (null, null, null)
@@ -106,6 +110,7 @@ public sealed class LogSnapshot
             SelfRatings = unchanged is null ? Store.SelfRatings.All(connection) : unchanged.SelfRatings,
             Blocks = Store.Blocks.All(connection),
             Niggles = Store.Niggles.All(connection),
+            Rulesets = Store.Rulesets.All(connection),
         };
     }
 

@@ -13,7 +13,7 @@ internal static class SessionRows
 {
     private const string RollColumns =
         "r.key, r.session_key, r.id, r.round, r.kind, p.id, r.partner_belt, r.partner_stripes, r.partner_weight_kg, "
-        + "r.minutes, r.intensity, r.intent, r.ruleset, r.told, r.notes, r.takeaways, r.version, r.goes";
+        + "r.minutes, r.intensity, r.intent, r.ruleset, r.told, r.notes, r.takeaways, r.version, r.goes, r.match_length, r.result, r.penalties";
 
     /// <summary>The sessions of these keys with the rolls that are not in the bin, in the order of the keys.</summary>
     /// <param name="connection">The log.</param>
@@ -69,7 +69,7 @@ internal static class SessionRows
     {
         var found = connection
             .All(
-                "SELECT key, id, date, start_time, kind, attire, minutes, effort, aim, notes, version, taught FROM session WHERE key IN (SELECT value FROM json_each($keys))",
+                "SELECT key, id, date, start_time, kind, attire, minutes, effort, aim, notes, version, taught, event FROM session WHERE key IN (SELECT value FROM json_each($keys))",
                 r =>
                     (
                         Key: r.GetInt64(0),
@@ -152,7 +152,7 @@ internal static class SessionRows
             .All(
                 $"""
                 SELECT m.exchange_key, m.actor, m.technique, m.outcome, m.side, m.clock, m.from_position, m.from_role, m.to_position, m.to_role,
-                  m.reasons, m.note, m.better, m.sure
+                  m.reasons, m.note, m.better, m.sure, m.held, m.near
                 FROM moment m JOIN exchange e ON e.key = m.exchange_key JOIN roll r ON r.key = e.roll_key
                 WHERE {where} ORDER BY m.exchange_key, m.place
                 """,
@@ -189,6 +189,7 @@ internal static class SessionRows
             Effort = r.Number(7),
             Aim = r.Text(8),
             Notes = r.Text(9),
+            Event = r.Text(12) is { } day ? StoredJson.Read<MatchDay>(day) : null,
             Taught = r.Texts(11),
         };
 
@@ -206,6 +207,9 @@ internal static class SessionRows
             Intensity = Words.Optional<Intensity>(r.Text(10)),
             Intent = Words.Optional<Intent>(r.Text(11)),
             Ruleset = r.Text(12),
+            Length = r.Number(18),
+            Result = r.Text(19) is { } result ? StoredJson.Read<ToldResult>(result) : null,
+            Penalties = r.Text(20) is { } penalties ? StoredJson.Read<ToldPenalty[]>(penalties) : null,
             Told = r.Text(13),
             Notes = r.Text(14),
             Takeaways = r.Texts(15),
@@ -239,6 +243,8 @@ internal static class SessionRows
             Reasons = r.Texts(10),
             Note = r.Text(11),
             Better = r.Text(12),
+            Held = Words.Held(r.Text(14)),
+            Near = r.Whole(15) is { } near ? near == 1 : null,
             Sure = r.Whole(13) is { } sure ? sure == 1 : null,
         };
 }

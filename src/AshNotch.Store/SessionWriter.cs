@@ -9,10 +9,10 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
 {
     private readonly SqliteCommand session = connection.Prepare(
         """
-        INSERT INTO session (id, date, start_time, kind, attire, minutes, effort, aim, notes, taught, binned_at, version)
-        VALUES ($id, $date, $start, $kind, $attire, $minutes, $effort, $aim, $notes, $taught, $binned, 1)
+        INSERT INTO session (id, date, start_time, kind, attire, minutes, effort, aim, notes, taught, event, binned_at, version)
+        VALUES ($id, $date, $start, $kind, $attire, $minutes, $effort, $aim, $notes, $taught, $event, $binned, 1)
         ON CONFLICT (id) DO UPDATE SET date = $date, start_time = $start, kind = $kind, attire = $attire, minutes = $minutes,
-          effort = $effort, aim = $aim, notes = $notes, taught = $taught, version = version + 1, binned_at = $binned
+          effort = $effort, aim = $aim, notes = $notes, taught = $taught, event = $event, version = version + 1, binned_at = $binned
         RETURNING key, version
         """
     );
@@ -20,12 +20,13 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
     private readonly SqliteCommand roll = connection.Prepare(
         """
         INSERT INTO roll (session_key, id, place, round, kind, partner_key, partner_belt, partner_stripes, partner_weight_kg, minutes,
-          intensity, intent, ruleset, told, notes, takeaways, goes, version)
+          intensity, intent, ruleset, match_length, result, penalties, told, notes, takeaways, goes, version)
         VALUES ($session, $id, $place, $round, $kind, (SELECT key FROM partner WHERE id = $partner), $belt, $stripes, $weight, $minutes,
-          $intensity, $intent, $ruleset, $told, $notes, $takeaways, $goes, 1)
+          $intensity, $intent, $ruleset, $length, $result, $penalties, $told, $notes, $takeaways, $goes, 1)
         ON CONFLICT (session_key, id) DO UPDATE SET place = $place, round = $round, kind = $kind,
           partner_key = (SELECT key FROM partner WHERE id = $partner), partner_belt = $belt, partner_stripes = $stripes,
-          partner_weight_kg = $weight, minutes = $minutes, intensity = $intensity, intent = $intent, ruleset = $ruleset, told = $told,
+          partner_weight_kg = $weight, minutes = $minutes, intensity = $intensity, intent = $intent, ruleset = $ruleset, match_length = $length,
+          result = $result, penalties = $penalties, told = $told,
           notes = $notes, takeaways = $takeaways, goes = $goes, version = version + 1, binned_at = NULL
         RETURNING key, version
         """
@@ -43,9 +44,9 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
     private readonly SqliteCommand moment = connection.Prepare(
         """
         INSERT INTO moment (exchange_key, place, actor, technique, outcome, side, clock, from_position, from_role, to_position, to_role,
-          reasons, note, better, sure)
+          reasons, note, better, sure, held, near)
         VALUES ($exchange, $place, $actor, $technique, $outcome, $side, $clock, $fromPosition, $fromRole, $toPosition, $toRole,
-          $reasons, $note, $better, $sure)
+          $reasons, $note, $better, $sure, $held, $near)
         """
     );
 
@@ -82,6 +83,7 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
             ("$aim", s.Aim),
             ("$notes", s.Notes),
             ("$taught", Commands.Json(s.Taught)),
+            ("$event", StoredJson.Write(s.Event)),
             ("$binned", binnedAt)
         );
         var words = Lines([s.Aim, s.Notes]);
@@ -108,6 +110,9 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
             ("$intensity", Word.Of(r.Intensity)),
             ("$intent", Word.Of(r.Intent)),
             ("$ruleset", r.Ruleset),
+            ("$length", r.Length),
+            ("$result", StoredJson.Write(r.Result)),
+            ("$penalties", StoredJson.Write(r.Penalties)),
             ("$told", r.Told),
             ("$notes", r.Notes),
             ("$takeaways", Commands.Json(r.Takeaways)),
@@ -167,7 +172,9 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
                 ("$reasons", Commands.Json(m.Reasons)),
                 ("$note", m.Note),
                 ("$better", m.Better),
-                ("$sure", m.Sure is { } sure ? (sure ? 1 : 0) : null)
+                ("$sure", m.Sure is { } sure ? (sure ? 1 : 0) : null),
+                ("$held", Words.Held(m.Held)),
+                ("$near", m.Near is { } near ? (near ? 1 : 0) : null)
             );
         }
     }

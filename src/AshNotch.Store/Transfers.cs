@@ -1,5 +1,6 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
+using AshNotch.Core.Scoring;
 using Microsoft.Data.Sqlite;
 
 namespace AshNotch.Store;
@@ -39,6 +40,7 @@ public sealed record Imported(ImportReport? Report, IReadOnlyList<Fault> Faults)
 /// <param name="SelfRatings">The owner's ratings.</param>
 /// <param name="Blocks">Drill blocks.</param>
 /// <param name="Niggles">Niggles.</param>
+/// <param name="Rulesets">Rule sets of the owner's own.</param>
 /// <param name="Unreadable">What could not be read, by name; grows while the sessions are taken.</param>
 public sealed record WholeLog(
     Athlete? Athlete,
@@ -48,6 +50,7 @@ public sealed record WholeLog(
     IReadOnlyList<SelfRating> SelfRatings,
     IReadOnlyList<Block> Blocks,
     IReadOnlyList<Niggle> Niggles,
+    IReadOnlyList<RuleSet> Rulesets,
     IReadOnlyList<string> Unreadable
 );
 
@@ -74,6 +77,7 @@ public sealed class Transfers(Database database)
                 SelfRatings.All(connection),
                 [.. Blocks.Table.All(connection).Select(b => b.Value)],
                 [.. Niggles.Table.All(connection).Select(n => n.Value)],
+                [.. Rulesets.Table.All(connection).Select(r => r.Value)],
                 unreadable
             )
         );
@@ -173,6 +177,7 @@ public sealed class Transfers(Database database)
             SelfRatings.Merge(c, logbook.SelfRatings);
             Blocks.Table.Merge(c, logbook.Blocks);
             Niggles.Table.Merge(c, logbook.Niggles);
+            Rulesets.Table.Merge(c, logbook.Rulesets);
             using var writer = new SessionWriter(c, ground);
             foreach (var (session, news) in changed)
             {
@@ -294,6 +299,7 @@ public sealed class Transfers(Database database)
             || here.Objective != there.Objective
             || here.TrainingStyle != there.TrainingStyle
             || here.DominantSide != there.DominantSide
+            || here.Sex != there.Sex
         )
             yield return "settings";
     }

@@ -64,6 +64,7 @@ public static class Server
             .AddSingleton<SelfRatings>()
             .AddSingleton<Blocks>()
             .AddSingleton<Niggles>()
+            .AddSingleton<Rulesets>()
             .AddSingleton<Snapshots>()
             .AddSingleton<Judgements>()
             .AddSingleton<SessionFeature.Writing>();
@@ -108,6 +109,7 @@ public static class Server
         checkedOnes.MapPatterns();
         checkedOnes.MapLoad();
         checkedOnes.MapNiggles();
+        checkedOnes.MapScoring();
         checkedOnes.MapCandidates();
         checkedOnes.MapBlocks();
         checkedOnes.MapTransfers();

@@ -19,7 +19,10 @@ public sealed class TransferTests : IDisposable
     {
         using var stream = new MemoryStream();
         await Transfers.Export(l =>
-            LogbookFile.Write(stream, new LogbookParts(l.Athlete!, l.Partners, l.Sessions, l.Words, l.SelfRatings, l.Blocks, l.Niggles))
+            LogbookFile.Write(
+                stream,
+                new LogbookParts(l.Athlete!, l.Partners, l.Sessions, l.Words, l.SelfRatings, l.Blocks, l.Niggles, l.Rulesets)
+            )
         );
         return Encoding.UTF8.GetString(stream.ToArray());
     }

@@ -69,6 +69,8 @@ public static class LogRules
                 )
             )
             .Concat(Unique(session.Rolls.Select(r => r.Id), at + "/rolls", "roll"));
+        if (session.Event is { } matches)
+            own = own.Concat(MatchRules.Check(matches, at + "/event"));
         return own.Concat(days.Check(session.Date, at + "/date"))
             .Concat(session.Rolls.SelectMany((roll, i) => Check(roll, ground, $"{at}/rolls/{i}")));
     }
@@ -87,6 +89,7 @@ public static class LogRules
             .Concat(Text(roll.Notes, at + "/notes"));
         if (roll.Ruleset?.Length > LongestName)
             own = own.Append(new Fault(at + "/ruleset", $"The name of a rule set has at most {LongestName} characters."));
+        own = own.Concat(MatchRules.Check(roll, at));
         if (roll.Goes is { } goes)
             own = own.Concat(BlockRules.Check(goes, ground, at + "/goes"));
         if (roll.Takeaways is { } takeaways)
@@ -125,6 +128,7 @@ public static class LogRules
     private static IEnumerable<Fault> Check(Moment moment, GroundMap ground, string at)
     {
         var faults = Range(moment.Clock, 0, 86_400, at + "/clock", "The clock of a moment, in seconds,")
+            .Concat(Range(moment.Held?.Seconds, 0, 7200, at + "/held", "How long a position was kept, in seconds,"))
             .Concat(SpotKnown(moment.From, ground, at + "/from"))
             .Concat(SpotKnown(moment.To, ground, at + "/to"))
             .Concat(Names(moment.Reasons, at + "/reasons", "a reason"))
@@ -133,10 +137,12 @@ public static class LogRules
         return ground.Technique(moment.Technique) is null ? faults.Append(UnknownTechnique(moment.Technique, at + "/technique")) : faults;
     }
 
-    internal static Fault UnknownTechnique(string id, string at) =>
+    /// <summary>The fault of a technique that the ground does not know.</summary>
+    public static Fault UnknownTechnique(string id, string at) =>
         new(at, $"No technique has the id '{id}'; take one that the vocabulary lists, or add it as your own first.");
 
-    internal static IEnumerable<Fault> SpotKnown(Spot? spot, GroundMap ground, string at)
+    /// <summary>The fault of a spot that the ground does not know.</summary>
+    public static IEnumerable<Fault> SpotKnown(Spot? spot, GroundMap ground, string at)
     {
         if (spot is not { } s || ground.Has(s))
             yield break;
@@ -161,7 +167,8 @@ public static class LogRules
             yield return new Fault(at, $"A {Word.Of(colour)} belt carries 0 to {Belt.MostStripes(colour)} stripes, not {n}.");
     }
 
-    internal static IEnumerable<Fault> AtMost(int? count, int most, string at, string what, string whose)
+    /// <summary>More entries than are kept.</summary>
+    public static IEnumerable<Fault> AtMost(int? count, int most, string at, string what, string whose)
     {
         if (count > most)
             yield return new Fault(
@@ -170,7 +177,7 @@ public static class LogRules
             );
     }
 
-    private static IEnumerable<Fault> Range(double? value, double least, double most, string at, string what)
+    internal static IEnumerable<Fault> Range(double? value, double least, double most, string at, string what)
     {
         if (value is { } v && !(v >= least && v <= most))
             yield return new Fault(at, FormattableString.Invariant($"{what} must lie between {least} and {most}, and {v} does not."));

@@ -1,4 +1,5 @@
 using AshNotch.Core.Ground;
+using AshNotch.Core.Scoring;
 
 namespace AshNotch.Core.Log;
 
@@ -25,6 +26,9 @@ public sealed record Logbook
 
     /// <summary>Sore or hurt parts of the body.</summary>
     public IReadOnlyList<Niggle> Niggles { get; init; } = [];
+
+    /// <summary>Rule sets of the owner's own.</summary>
+    public IReadOnlyList<RuleSet> Rulesets { get; init; } = [];
 
     /// <summary>What the owner added to the ground.</summary>
     public PersonalWords Vocabulary { get; init; } = PersonalWords.None;
@@ -68,6 +72,9 @@ public record Athlete
 
     /// <summary>The stronger side.</summary>
     public Side? DominantSide { get; init; }
+
+    /// <summary>The table of weight classes; asked for nothing else.</summary>
+    public Sex? Sex { get; init; }
 }
 
 /// <summary>Somebody to roll with, as they are now; a roll keeps what they were that day.</summary>
@@ -128,6 +135,9 @@ public record Session
     /// <summary>Free notes.</summary>
     public string? Notes { get; init; }
 
+    /// <summary>For a day of matches: what is known of it.</summary>
+    public MatchDay? Event { get; init; }
+
     /// <summary>Techniques' ids that were taught.</summary>
     public IReadOnlyList<string>? Taught { get; init; }
 
@@ -179,8 +189,17 @@ public record Roll
     /// <summary>What for.</summary>
     public Intent? Intent { get; init; }
 
-    /// <summary>The rule set of a match.</summary>
+    /// <summary>The rule set of a match: its id, or a name that no rule set has.</summary>
     public string? Ruleset { get; init; }
+
+    /// <summary>Seconds that a match was to last, above 0 and at most 7200; null for what the rule set says.</summary>
+    public double? Length { get; init; }
+
+    /// <summary>How a match ended, as announced.</summary>
+    public ToldResult? Result { get; init; }
+
+    /// <summary>The penalties of a match.</summary>
+    public IReadOnlyList<ToldPenalty>? Penalties { get; init; }
 
     /// <summary>The account in the owner's own words, as it was told.</summary>
     public string? Told { get; init; }
@@ -256,6 +275,12 @@ public sealed record Moment
 
     /// <summary>What should have been done.</summary>
     public string? Better { get; init; }
+
+    /// <summary>In a match: how long what it reached was kept.</summary>
+    public Hold? Held { get; init; }
+
+    /// <summary>In a match: whether a try that was stopped all but came off.</summary>
+    public bool? Near { get; init; }
 
     /// <summary>False when half remembered; null counts as sure.</summary>
     public bool? Sure { get; init; }

@@ -3,21 +3,6 @@ using AshNotch.Core.Log;
 
 namespace AshNotch.Core.Scoring;
 
-/// <summary>How long a position was kept, as told: so many seconds, or only whether it was long enough.</summary>
-/// <param name="Seconds">Seconds; null when only <paramref name="Enough"/> was told.</param>
-/// <param name="Enough">Whether it was long enough; null when seconds were told.</param>
-public readonly record struct Hold(double? Seconds, bool? Enough)
-{
-    /// <summary>A hold told in seconds.</summary>
-    public static Hold For(double seconds) => new(seconds, null);
-
-    /// <summary>A hold told as long enough or not.</summary>
-    public static Hold Told(bool enough) => new(null, enough);
-
-    /// <summary>Whether it lasted so many seconds.</summary>
-    public bool Reaches(double seconds) => Enough ?? Seconds >= seconds;
-}
-
 /// <summary>Something that happened in a match, as the score asks for it.</summary>
 public abstract record MatchEvent
 {

@@ -61,7 +61,7 @@ public sealed record BarRule
 }
 
 /// <summary>The rules of a match, as data. Read from files, or made by the owner.</summary>
-public sealed record RuleSet
+public record RuleSet
 {
     /// <summary>The id that rolls name.</summary>
     public required string Id { get; init; }

@@ -32,6 +32,12 @@ public static class RuleSets
     /// <summary>The shipped rule set of this id, or null.</summary>
     public static RuleSet? Named(string id) => Shipped.FirstOrDefault(r => r.Id == id);
 
+    /// <summary>What is wrong with a rule set of the owner's: it may not take the place of one that comes with the product.</summary>
+    public static IEnumerable<Fault> CheckOwn(RuleSet rules, GroundMap ground, string at = "") =>
+        Named(rules.Id) is null
+            ? Check(rules, ground, at)
+            : [new Fault(at + "/id", $"'{rules.Id}' comes with the product and stays as it is; give yours another id.")];
+
     /// <summary>What is wrong with a rule set.</summary>
     /// <param name="rules">The rule set.</param>
     /// <param name="ground">The techniques that may be barred.</param>

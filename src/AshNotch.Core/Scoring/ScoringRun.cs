@@ -51,7 +51,8 @@ internal sealed class ScoringRun(RuleSet rules, double? length, IReadOnlyList<St
     {
         var step = steps[at];
         lastClock = step.Clock ?? lastClock;
-        settled = step.From is { } before && !ScoringEvents.Unsettled(before) ? before : settled;
+        if (step.From is { } before && !ScoringEvents.Unsettled(before) && (step.Done || step.Event is Move { From: not null }))
+            settled = before;
         if (step.Event is Penalty penalty)
             Punish(step, penalty.Actor);
         else if (step.Taps && step.Actor is { } winner)

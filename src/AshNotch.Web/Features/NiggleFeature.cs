@@ -29,6 +29,24 @@ public static class NiggleFeature
     /// <summary>The niggles, latest first, with what has to be said beside them.</summary>
     public sealed record NigglesAnswer(IReadOnlyList<NiggleRead> Items, int Total, int Page, int Size, IReadOnlyList<Caution> Cautions);
 
+    private static readonly RecordKind<Niggle> Kind = new("niggle", Address)
+    {
+        Read = (context, newId) =>
+        {
+            var days = context.RequestServices.GetRequiredService<TimeProvider>().Bounds();
+            return Bodies.Read(
+                context.Request,
+                (json, faults) => BlockReader.Niggle(json, "", faults, newId),
+                n => BlockRules.Check(n, days)
+            );
+        },
+        Id = n => n.Id,
+        WithId = (n, id) => n with { Id = id },
+        Add = (services, n) => services.GetRequiredService<Niggles>().Add(n),
+        Put = (services, n, expected) => services.GetRequiredService<Niggles>().Put(n, expected),
+        Bin = (services, id, expected, now) => services.GetRequiredService<Niggles>().Bin(id, expected, now),
+    };
+
     /// <summary>Maps its addresses.</summary>
     public static void MapNiggles(this IEndpointRouteBuilder app)
     {
@@ -39,48 +57,6 @@ public static class NiggleFeature
             return TypedResults.Ok(new NigglesAnswer(page.Items, page.Total, page.Page, page.Size, Cautions.Of(Situation.Niggle)));
         });
 
-        api.MapPost(
-                "",
-                async Task<Results<Created<Saved>, ProblemHttpResult>> (
-                    HttpRequest request,
-                    HttpResponse response,
-                    Niggles niggles,
-                    TimeProvider clock
-                ) =>
-                {
-                    var body = await Read(request, Guid.CreateVersion7().ToString(), clock);
-                    return body.Refusal is { } refusal
-                        ? refusal
-                        : Versions.Created(response, niggles.Add(body.Value!), "niggle", body.Value!.Id, Address);
-                }
-            )
-            .Accepts<Niggle>("application/json");
-
-        api.MapPut(
-                "/{id}",
-                async Task<Results<Ok<Saved>, ProblemHttpResult>> (
-                    string id,
-                    HttpRequest request,
-                    HttpResponse response,
-                    Niggles niggles,
-                    TimeProvider clock
-                ) =>
-                {
-                    var body = await Read(request, id, clock);
-                    if (body.Refusal is { } refusal)
-                        return refusal;
-                    return Versions.Of(request) is { } expected
-                        ? Versions.Saved(response, niggles.Put(body.Value! with { Id = id }, expected), "niggle", id)
-                        : Problems.VersionNeeded();
-                }
-            )
-            .Accepts<Niggle>("application/json");
-
-        api.MapDelete("/{id}", (string id, HttpRequest request, Niggles niggles, TimeProvider clock) =>
-            Versions.Gone(niggles.Bin(id, Versions.Of(request), clock.GetUtcNow()), "niggle")
-        );
+        api.MapRecord(Kind);
     }
-
-    private static Task<Body<Niggle>> Read(HttpRequest request, string newId, TimeProvider clock) =>
-        Bodies.Read(request, (json, faults) => BlockReader.Niggle(json, "", faults, newId), n => BlockRules.Check(n, clock.Bounds()));
 }

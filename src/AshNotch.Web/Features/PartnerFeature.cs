@@ -12,6 +12,21 @@ public static class PartnerFeature
 {
     private const string Address = "/api/partners";
 
+    private static readonly RecordKind<Partner> Kind = new("partner", Address)
+    {
+        Read = (context, newId) =>
+            Bodies.Read(
+                context.Request,
+                (json, faults) => LogReader.Partner(json, "", faults, newId) with { Deleted = null },
+                p => LogRules.Check(p)
+            ),
+        Id = p => p.Id,
+        WithId = (p, id) => p with { Id = id },
+        Add = (services, p) => services.GetRequiredService<Partners>().Add(p),
+        Put = (services, p, expected) => services.GetRequiredService<Partners>().Put(p, expected),
+        Bin = (services, id, expected, now) => services.GetRequiredService<Partners>().Bin(id, expected, now),
+    };
+
     /// <summary>A partner as they are read, with how often they were rolled with and when last.</summary>
     public sealed record PartnerRead : Partner
     {
@@ -46,42 +61,6 @@ public static class PartnerFeature
             return TypedResults.Ok(stored.Value);
         });
 
-        api.MapPost(
-                "",
-                async Task<Results<Created<Saved>, ProblemHttpResult>> (HttpRequest request, HttpResponse response, Partners partners) =>
-                {
-                    var body = await Read(request, Guid.CreateVersion7().ToString());
-                    return body.Refusal is { } refusal
-                        ? refusal
-                        : Versions.Created(response, partners.Add(body.Value!), "partner", body.Value!.Id, Address);
-                }
-            )
-            .Accepts<Partner>("application/json");
-
-        api.MapPut(
-                "/{id}",
-                async Task<Results<Ok<Saved>, ProblemHttpResult>> (
-                    string id,
-                    HttpRequest request,
-                    HttpResponse response,
-                    Partners partners
-                ) =>
-                {
-                    var body = await Read(request, id);
-                    if (body.Refusal is { } refusal)
-                        return refusal;
-                    return Versions.Of(request) is { } expected
-                        ? Versions.Saved(response, partners.Put(body.Value! with { Id = id }, expected), "partner", id)
-                        : Problems.VersionNeeded();
-                }
-            )
-            .Accepts<Partner>("application/json");
-
-        api.MapDelete("/{id}", (string id, HttpRequest request, Partners partners, TimeProvider clock) =>
-            Versions.Gone(partners.Bin(id, Versions.Of(request), clock.GetUtcNow()), "partner")
-        );
+        api.MapRecord(Kind);
     }
-
-    private static Task<Body<Partner>> Read(HttpRequest request, string newId) =>
-        Bodies.Read(request, (json, faults) => LogReader.Partner(json, "", faults, newId) with { Deleted = null }, p => LogRules.Check(p));
 }

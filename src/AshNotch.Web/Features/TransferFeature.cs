@@ -32,7 +32,8 @@ public static class TransferFeature
                             log.Words,
                             log.SelfRatings,
                             log.Blocks,
-                            log.Niggles
+                            log.Niggles,
+                            log.Rulesets
                         )
                         {
                             MadeBy = Product.MadeBy,

@@ -1,5 +1,6 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Judging;
+using AshNotch.Core.Log;
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
 
@@ -20,6 +21,13 @@ public static class OpenApiShapes
                     schema.Type = JsonSchemaType.Number | JsonSchemaType.Null;
                     (schema.Minimum, schema.Maximum) = ("20", "300");
                 }
+
+                if (type == typeof(Hold))
+                    (schema.Type, schema.Properties, schema.Required) = (
+                        JsonSchemaType.Number | JsonSchemaType.Boolean | (type != context.JsonTypeInfo.Type ? JsonSchemaType.Null : 0),
+                        null,
+                        null
+                    );
 
                 if (type == typeof(Probability))
                 {

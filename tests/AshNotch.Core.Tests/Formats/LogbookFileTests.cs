@@ -16,23 +16,32 @@ public class LogbookFileTests
         {
           "format": "ash-notch-logbook", "version": 1, "shoeSize": 38,
           "athlete": {"name": "Runa Halvick", "belt": "blue", "stripes": 2, "weightKg": 61.0, "units": "kg", "objective": "submissions",
-                      "trainingStyle": "repetitions-and-positional", "dominantSide": "right"},
+                      "trainingStyle": "repetitions-and-positional", "dominantSide": "right", "sex": "female"},
           "partners": [{"id": "p1", "name": "Odalys B.", "belt": "purple", "stripes": 1, "weightKg": 66.0, "traits": ["long legs"], "notes": ""}],
           "sessions": [{
             "id": "s1", "date": "2026-03-03", "startTime": "18:30", "kind": "class", "attire": "gi", "minutes": 90, "effort": 6, "aim": "", "notes": "",
+            "event": {"name": "Cedar cup", "ruleset": "shed", "belt": "purple", "limitKg": 64, "length": 300, "opponentId": "p1"},
             "rolls": [{
               "id": "r1", "order": 1, "kind": "roll", "partnerId": "p1", "partnerBelt": "purple", "partnerStripes": 1, "partnerWeightKg": 66.0,
-              "minutes": 6, "intensity": "hard", "intent": "own-game", "ruleset": null, "told": "Füß · 🪵", "notes": "", "takeaways": ["frame first"],
+              "minutes": 6, "intensity": "hard", "intent": "own-game", "ruleset": "shed", "length": 300,
+              "result": {"winner": "me", "by": "points"}, "penalties": [{"clock": 80, "after": 1, "actor": "them"}], "told": "Füß · 🪵", "notes": "", "takeaways": ["frame first"],
               "exchanges": [{
                 "start": {"position": "seated-guard", "role": "bottom"},
                 "moments": [{"actor": "them", "technique": "knee-cut", "outcome": "done", "side": "left", "clock": 75,
                              "from": {"position": "half-guard", "role": "bottom"}, "to": {"position": "side-control", "role": "bottom"},
-                             "reasons": ["gave-space"], "note": "", "better": "", "sure": true}],
+                             "reasons": ["gave-space"], "note": "", "better": "", "held": 4.5, "sure": true},
+                            {"actor": "me", "technique": "sweep", "outcome": "stopped", "near": true},
+                            {"actor": "me", "technique": "re-guard", "outcome": "done", "held": false}],
                 "end": {"kind": "reset", "by": null, "technique": null}
               }]
             }]
           }],
-          "blocks": [], "niggles": [], "vocabulary": {"positions": [], "techniques": [], "aliases": []}
+          "blocks": [], "niggles": [], "vocabulary": {"positions": [], "techniques": [], "aliases": []},
+          "rulesets": [{"id": "shed", "name": "Shed rules", "kind": "late-points", "holdSeconds": 2, "points": {"takedown": 1, "mount": 5},
+            "advantages": true, "penalties": [{"points": 0, "advantages": 1, "loses": false}], "pointsFrom": 0.25, "guardPullPenalty": 1,
+            "tieBreak": ["points", "draw"], "lengths": {"blue": 240}, "weighInWithGi": false,
+            "barred": [{"techniques": ["heel-hook"], "cares": ["twist"], "belts": ["white"], "attire": "gi", "why": "knees"}],
+            "weightClasses": {"female": {"no-gi": [50, 60.5]}}}]
         }
         """;
 
@@ -111,6 +120,13 @@ public class LogbookFileTests
                 "'knee-cutt'"
             },
             { "\"actor\": \"them\", ", "", "/sessions/0/rolls/0/exchanges/0/moments/0/actor", "missing" },
+            { "\"winner\": \"me\"", "\"winner\": \"us\"", "/sessions/0/rolls/0/result/winner", "'us'" },
+            { "\"length\": 300, \"opponentId\"", "\"length\": 0, \"opponentId\"", "/sessions/0/event/length", "7200" },
+            { "\"held\": 4.5", "\"held\": \"long\"", "/sessions/0/rolls/0/exchanges/0/moments/0/held", "seconds" },
+            { "\"after\": 1", "\"after\": -1", "/sessions/0/rolls/0/penalties/0/after", "between 0" },
+            { "\"takedown\": 1", "\"backflip\": 1", "/rulesets/0/points/backflip", "backflip" },
+            { "\"id\": \"shed\"", "\"id\": \"points\"", "/rulesets/0/id", "comes with the product" },
+            { "\"lengths\": {\"blue\"", "\"lengths\": {\"green\"", "/rulesets/0/lengths/green", "'green'" },
             { "\"sure\": true", "\"sure\": \"yes\"", "/sessions/0/rolls/0/exchanges/0/moments/0/sure", "true or false" },
             { "\"order\": 1", "\"order\": 1.5", "/sessions/0/rolls/0/order", "whole number" },
             { "\"takeaways\": [\"frame first\"]", "\"takeaways\": [7]", "/sessions/0/rolls/0/takeaways/0", "text is expected" },

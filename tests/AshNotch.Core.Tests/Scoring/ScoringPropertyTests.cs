@@ -73,7 +73,7 @@ public sealed class ScoringPropertyTests
             );
     }
 
-    [Property(Arbitrary = [typeof(Matches)], MaxTest = 300)]
+    [Property(Arbitrary = [typeof(Matches)], MaxTest = 2000)]
     public void PointsNeverFall(AnyMatch match)
     {
         var before = default(Boards);
@@ -85,7 +85,7 @@ public sealed class ScoringPropertyTests
         }
     }
 
-    [Property(Arbitrary = [typeof(Matches)], MaxTest = 300)]
+    [Property(Arbitrary = [typeof(Matches)], MaxTest = 2000)]
     public void SeenByTheOtherTheScoreIsSwapped(AnyMatch match)
     {
         var mine = match.Score();
@@ -97,7 +97,7 @@ public sealed class ScoringPropertyTests
         Assert.Equal(mine.Line.Select(l => (Other(l.Actor), l.Event, l.Points)), theirs.Line.Select(l => (l.Actor, l.Event, l.Points)));
     }
 
-    [Property(Arbitrary = [typeof(Matches)], MaxTest = 300)]
+    [Property(Arbitrary = [typeof(Matches)], MaxTest = 2000)]
     public void AMomentByNobodyChangesNothing(AnyMatch match, NonNegativeInt where)
     {
         var nobody = new Move
@@ -111,7 +111,7 @@ public sealed class ScoringPropertyTests
         Same(match, With(match, where.Get, nobody));
     }
 
-    [Property(Arbitrary = [typeof(Matches)], MaxTest = 300)]
+    [Property(Arbitrary = [typeof(Matches)], MaxTest = 2000)]
     public void AStoppedTryThatWasNotNearChangesNothing(AnyMatch match, NonNegativeInt where)
     {
         // A stopped takedown may make what follows the answer to it, and that is meant: any other try is put anywhere.
@@ -126,7 +126,7 @@ public sealed class ScoringPropertyTests
         Same(match, With(match, where.Get / 2, stopped));
     }
 
-    [Property(Arbitrary = [typeof(Matches)], MaxTest = 300)]
+    [Property(Arbitrary = [typeof(Matches)], MaxTest = 2000)]
     public void TheLastLineIsTheTotalAndTheLinesAddUp(AnyMatch match)
     {
         var score = match.Score();
@@ -139,7 +139,7 @@ public sealed class ScoringPropertyTests
         }
     }
 
-    [Property(Arbitrary = [typeof(Matches)], MaxTest = 300)]
+    [Property(Arbitrary = [typeof(Matches)], MaxTest = 2000)]
     public void WhatLosesTheLeadReallyDoesWhenItIsAdded(AnyMatch match)
     {
         // The last stretch against the result with the event's worth put on the board of the one behind.

@@ -1047,6 +1047,83 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/score": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ScoreAsked"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ScoreAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{session}/rolls/{roll}/score": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    session: string;
+                    roll: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ScoreAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drill-candidates": {
         parameters: {
             query?: never;
@@ -1710,6 +1787,127 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rulesets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    page?: components["schemas"]["QueryCount"];
+                    size?: components["schemas"]["QueryCount"];
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PagedOfRulesetRead"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RuleSet"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rulesets/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RuleSet"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/blocks": {
         parameters: {
             query?: never;
@@ -2093,21 +2291,38 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /**
-         * @description Who did it.
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         Actor: "me" | "them";
         /** @description The ids of what was added. */
         AddedAnswer: {
             ids: string[];
         };
+        /**
+         * @description Who was ahead.
+         * @enum {unknown}
+         */
+        Ahead: "me" | "them" | "level";
         /** @description Another name that the owner uses for a position or a technique. */
         Alias: {
             /** @description The words, as the owner says them. */
             says: string;
             /** @description The id of the position or technique meant. */
             means: string;
+        };
+        /** @description Something that had to be assumed, to be set right by whoever was there. */
+        Asked: {
+            /**
+             * Format: int32
+             * @description The place in what was handed in; null for the match as a whole.
+             */
+            moment: null | number;
+            /** @description In a sentence. */
+            what: string;
+            /**
+             * @description Whether it is the hold of a position.
+             * @default false
+             */
+            hold: boolean;
         };
         /** @description The owner of the log. */
         Athlete: {
@@ -2125,6 +2340,7 @@ export interface components {
             objective?: null | components["schemas"]["Objective"];
             trainingStyle?: null | components["schemas"]["TrainingStyle"];
             dominantSide?: null | components["schemas"]["Side"];
+            sex?: null | components["schemas"]["Sex"];
         };
         /** @description The profile as it is read. */
         AthleteRead: {
@@ -2147,6 +2363,7 @@ export interface components {
             objective?: null | components["schemas"]["Objective"];
             trainingStyle?: null | components["schemas"]["TrainingStyle"];
             dominantSide?: null | components["schemas"]["Side"];
+            sex?: null | components["schemas"]["Sex"];
         };
         /**
          * @description With or without the jacket.
@@ -2163,6 +2380,30 @@ export interface components {
             lost: number;
             contests: string;
         };
+        /** @description Something that may not be done. */
+        BarRule: {
+            /** @description Techniques' ids. */
+            techniques: string[];
+            /** @description Cares: every technique that asks for one of them (string? Technique.Care). */
+            cares: string[];
+            /** @description The belts for which it holds; empty for all. */
+            belts: components["schemas"]["BeltColour"][];
+            attire?: null | components["schemas"]["Attire"];
+            /** @description Why, in a sentence. */
+            why: string;
+        };
+        /** @description Something done that the rules bar. */
+        BarredMoment: {
+            /**
+             * Format: int32
+             * @description The place in what was handed in.
+             */
+            moment: number;
+            /** @description The technique's id. */
+            technique: string;
+            /** @description Why, in a sentence. */
+            why: string;
+        };
         /** @description How a focus stood before its block, as the verdict has it too. */
         BeganAnswer: {
             rate: components["schemas"]["Interval"];
@@ -2178,7 +2419,7 @@ export interface components {
         BeltColour: "white" | "blue" | "purple" | "brown" | "black";
         /** @description Something that was deleted and can come back. */
         Binned: {
-            /** @description `session`, `roll`, `partner`, `block` or `niggle`. */
+            /** @description `session`, `roll`, `partner`, `block``niggle` or `ruleset`. */
             kind: string;
             /** @description Its id. */
             id: string;
@@ -2276,6 +2517,29 @@ export interface components {
             /** @description Free notes. */
             notes?: null | string;
         };
+        /** @description What stands on the board for one of the two. */
+        Board: {
+            /**
+             * Format: int32
+             * @description Points; below zero only where a rule set takes some off.
+             */
+            points: number;
+            /**
+             * Format: int32
+             * @description Advantages.
+             */
+            advantages: number;
+            /**
+             * Format: int32
+             * @description Penalties got.
+             */
+            penalties: number;
+        };
+        /** @description Both boards. */
+        Boards: {
+            me: components["schemas"]["Board"];
+            them: components["schemas"]["Board"];
+        };
         /**
          * @description A part of the body that can be sore.
          * @enum {unknown}
@@ -2368,6 +2632,11 @@ export interface components {
         ContestEnd: "won" | "lost" | "held";
         /** @enum {unknown} */
         DayOfWeek: "sunday" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday";
+        /**
+         * @description By what a match was decided.
+         * @enum {unknown}
+         */
+        DecidedBy: "submission" | "points" | "advantages" | "penalties" | "disqualification" | "decision" | "draw";
         /** @description Goes that were done of one focus on one day from one rung. */
         DoneGoes: {
             /**
@@ -2644,6 +2913,7 @@ export interface components {
             roads: components["schemas"]["MapRoad"][];
             values: components["schemas"]["MapValue"][];
         };
+        Hold: null | boolean | number;
         /** @description How many of one kind an import brought. */
         ImportCount: {
             /** Format: int32 */
@@ -2702,6 +2972,19 @@ export interface components {
              */
             to: number;
         };
+        /** @description A stretch between two changes. */
+        LeadAnswer: {
+            /** Format: double */
+            from: null | number;
+            /** Format: double */
+            to: null | number;
+            ahead: components["schemas"]["Ahead"];
+            /** Format: int32 */
+            by: number;
+            on: null | components["schemas"]["TieBreak"];
+            loses: string[];
+            takes: string[];
+        };
         /** @description Something that was left out of a plan, and why. */
         LeftOut: {
             /** @description What. */
@@ -2716,6 +2999,21 @@ export interface components {
          * @enum {unknown}
          */
         LeftOutReason: "too-short" | "niggle";
+        /** @description Something that changed the score. */
+        LineAnswer: {
+            /** Format: int32 */
+            moment: number;
+            /** Format: double */
+            clock: null | number;
+            actor: components["schemas"]["Actor"];
+            event: string;
+            /** Format: int32 */
+            points: number;
+            /** Format: int32 */
+            advantages: number;
+            why: string;
+            score: components["schemas"]["Boards"];
+        };
         /** @description The weeks, oldest first, empty ones too. */
         LoadAnswer: {
             /** @description The last of them, as many as were asked for. */
@@ -2791,6 +3089,53 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        /** @description What is known of a day of matches: of one that was, or of one still to come. */
+        MatchDay: {
+            /** @description What it is called. */
+            name?: null | string;
+            /** @description The id of the rule set. */
+            ruleset?: null | string;
+            belt?: null | components["schemas"]["BeltColour"];
+            limitKg?: null | components["schemas"]["Kilograms"];
+            /**
+             * Format: double
+             * @description Seconds that a match lasts; null for what the rule set says.
+             */
+            length?: null | number;
+            /** @description Somebody who is expected, or somebody like them; a partner's id. */
+            opponentId?: null | string;
+        };
+        /** @description Something that happened in a match, as the score asks for it. */
+        MatchEvent: {
+            /**
+             * Format: int32
+             * @description Its place among all that was handed in, from 0.
+             */
+            index: number;
+            /**
+             * Format: double
+             * @description Seconds since the start; null when not known.
+             */
+            clock?: null | number;
+        };
+        /** @description Where something of a match stands in its roll. */
+        MatchPlace: {
+            /**
+             * Format: int32
+             * @description The exchange, from 0; null for a penalty.
+             */
+            exchange?: null | number;
+            /**
+             * Format: int32
+             * @description The moment in it, from 0; null for the end of an exchange and for a penalty.
+             */
+            moment?: null | number;
+            /**
+             * Format: int32
+             * @description The penalty, from 0; null for all else.
+             */
+            penalty?: null | number;
+        };
         /** @description One thing that somebody did or tried. */
         Moment: {
             /** @description Who. */
@@ -2813,6 +3158,9 @@ export interface components {
             note?: null | string;
             /** @description What should have been done. */
             better?: null | string;
+            held?: null | components["schemas"]["Hold"];
+            /** @description In a match: whether a try that was stopped all but came off. */
+            near?: null | boolean;
             /** @description False when half remembered; null counts as sure. */
             sure?: null | boolean;
         };
@@ -3086,6 +3434,28 @@ export interface components {
             unreadable?: null | string[];
         };
         /** @description A page of a list. */
+        PagedOfRulesetRead: {
+            /** @description What is on it. */
+            items: components["schemas"]["RulesetRead"][];
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
+            total: number;
+            /**
+             * Format: int32
+             * @description Which page, from 1.
+             */
+            page: number;
+            /**
+             * Format: int32
+             * @description How many to a page.
+             */
+            size: number;
+            /** @description What the list holds and could not be read, by name; left out when there is nothing. */
+            unreadable?: null | string[];
+        };
+        /** @description A page of a list. */
         PagedOfSessionRead: {
             /** @description What is on it. */
             items: components["schemas"]["SessionRead"][];
@@ -3276,6 +3646,26 @@ export interface components {
             saidAgain: components["schemas"]["SaidAgainAnswer"][];
             waysIn: components["schemas"]["WayInAnswer"][];
         };
+        /** @description What a penalty brings; the first of a match is the first of the list, those after the last bring what the last does. */
+        PenaltyRule: {
+            /**
+             * Format: int32
+             * @description Points to the other.
+             * @default 0
+             */
+            points: number;
+            /**
+             * Format: int32
+             * @description Advantages to the other.
+             * @default 0
+             */
+            advantages: number;
+            /**
+             * @description Whether it loses the match.
+             * @default false
+             */
+            loses: boolean;
+        };
         /** @description What the owner has added to the ground: it stands beside the product's own and never replaces any of it. */
         PersonalWords: {
             /** @description Own positions; their ids differ from all others. */
@@ -3437,6 +3827,12 @@ export interface components {
             items: components["schemas"]["RefresherAnswer"][];
             cards: components["schemas"]["DrillCard"][];
         };
+        /** @description Who won, and by what. */
+        ResultAnswer: {
+            winner: null | components["schemas"]["Actor"];
+            by: components["schemas"]["DecidedBy"];
+            why: string;
+        };
         /** @description One week of a log. */
         Ring: {
             /**
@@ -3498,8 +3894,16 @@ export interface components {
             minutes?: null | number;
             intensity?: null | components["schemas"]["Intensity"];
             intent?: null | components["schemas"]["Intent"];
-            /** @description The rule set of a match. */
+            /** @description The rule set of a match: its id, or a name that no rule set has. */
             ruleset?: null | string;
+            /**
+             * Format: double
+             * @description Seconds that a match was to last, above 0 and at most 7200; null for what the rule set says.
+             */
+            length?: null | number;
+            result?: null | components["schemas"]["ToldResult"];
+            /** @description The penalties of a match. */
+            penalties?: null | components["schemas"]["ToldPenalty"][];
             /** @description The account in the owner's own words, as it was told. */
             told?: null | string;
             /** @description Free notes. */
@@ -3564,8 +3968,16 @@ export interface components {
             minutes?: null | number;
             intensity?: null | components["schemas"]["Intensity"];
             intent?: null | components["schemas"]["Intent"];
-            /** @description The rule set of a match. */
+            /** @description The rule set of a match: its id, or a name that no rule set has. */
             ruleset?: null | string;
+            /**
+             * Format: double
+             * @description Seconds that a match was to last, above 0 and at most 7200; null for what the rule set says.
+             */
+            length?: null | number;
+            result?: null | components["schemas"]["ToldResult"];
+            /** @description The penalties of a match. */
+            penalties?: null | components["schemas"]["ToldPenalty"][];
             /** @description The account in the owner's own words, as it was told. */
             told?: null | string;
             /** @description Free notes. */
@@ -3575,6 +3987,118 @@ export interface components {
             goes?: null | components["schemas"]["Goes"];
             /** @description The exchanges, in order. */
             exchanges: components["schemas"]["Exchange"][];
+        };
+        /** @description The rules of a match, as data. Read from files, or made by the owner. */
+        RuleSet: {
+            /** @description The id that rolls name. */
+            id: string;
+            /** @description The name shown to people. */
+            name: string;
+            /** @description How it decides. */
+            kind: components["schemas"]["RuleSetKind"];
+            /**
+             * Format: double
+             * @description Seconds that a position must be kept before it counts, 0 to 60.
+             */
+            holdSeconds: number;
+            /** @description Points by event (IReadOnlyList&lt;string&gt; ScoringEvents.All); an event that is not named brings nothing. */
+            points: {
+                [key: string]: number;
+            };
+            /** @description Whether near misses and positions not kept bring advantages. */
+            advantages: boolean;
+            /** @description What the first, second, … penalty brings. */
+            penalties: components["schemas"]["PenaltyRule"][];
+            /**
+             * Format: double
+             * @description The share of the length after which points count, 0 to 1.
+             */
+            pointsFrom: number;
+            /**
+             * Format: int32
+             * @description Points that pulling guard costs whoever does it, once points count.
+             */
+            guardPullPenalty: number;
+            /** @description What is compared when nobody tapped. */
+            tieBreak: components["schemas"]["TieBreak"][];
+            /** @description Seconds that a match lasts, by belt. */
+            lengths: {
+                [key: string]: number;
+            };
+            /** @description What may not be done, by whom. */
+            barred: components["schemas"]["BarRule"][];
+            /** @description The upper limits of the weight classes in kilograms, rising, by sex and attire; above the last is open. */
+            weightClasses: {
+                [key: string]: {
+                    [key: string]: number[];
+                };
+            };
+            /** @description Whether the scales are stepped on in the gi. */
+            weighInWithGi: boolean;
+            /** @description Where its figures are from, in a sentence. */
+            source?: null | string;
+        };
+        /**
+         * @description How a rule set decides a match that nobody tapped in.
+         * @enum {unknown}
+         */
+        RuleSetKind: "points" | "submission-only" | "late-points";
+        /** @description A rule set as it is read. */
+        RulesetRead: {
+            /** @description Whether it is the owner's own; the others stay as they are. */
+            own: boolean;
+            /**
+             * Format: int64
+             * @description For an own one, the version to send back with a change.
+             */
+            version: null | number;
+            /** @description The id that rolls name. */
+            id: string;
+            /** @description The name shown to people. */
+            name: string;
+            /** @description How it decides. */
+            kind: components["schemas"]["RuleSetKind"];
+            /**
+             * Format: double
+             * @description Seconds that a position must be kept before it counts, 0 to 60.
+             */
+            holdSeconds: number;
+            /** @description Points by event (IReadOnlyList&lt;string&gt; ScoringEvents.All); an event that is not named brings nothing. */
+            points: {
+                [key: string]: number;
+            };
+            /** @description Whether near misses and positions not kept bring advantages. */
+            advantages: boolean;
+            /** @description What the first, second, … penalty brings. */
+            penalties: components["schemas"]["PenaltyRule"][];
+            /**
+             * Format: double
+             * @description The share of the length after which points count, 0 to 1.
+             */
+            pointsFrom: number;
+            /**
+             * Format: int32
+             * @description Points that pulling guard costs whoever does it, once points count.
+             */
+            guardPullPenalty: number;
+            /** @description What is compared when nobody tapped. */
+            tieBreak: components["schemas"]["TieBreak"][];
+            /** @description Seconds that a match lasts, by belt. */
+            lengths: {
+                [key: string]: number;
+            };
+            /** @description What may not be done, by whom. */
+            barred: components["schemas"]["BarRule"][];
+            /** @description The upper limits of the weight classes in kilograms, rising, by sex and attire; above the last is open. */
+            weightClasses: {
+                [key: string]: {
+                    [key: string]: number[];
+                };
+            };
+            /** @description Whether the scales are stepped on in the gi. */
+            weighInWithGi: boolean;
+            /** @description Where its figures are from, in a sentence. */
+            source?: null | string;
         };
         /** @description One start of a ladder. */
         Rung: {
@@ -3614,6 +4138,52 @@ export interface components {
              * @description Its version now.
              */
             version: number;
+        };
+        /** @description A match, scored. */
+        ScoreAnswer: {
+            /** @description The rule set's id. */
+            ruleset: string;
+            /** @description Its name. */
+            rulesetName: string;
+            /**
+             * Format: double
+             * @description Seconds that the match lasts; null when not known.
+             */
+            length?: null | number;
+            /** @description The owner's board. */
+            me: components["schemas"]["Board"];
+            /** @description The other's board. */
+            them: components["schemas"]["Board"];
+            /** @description What changed the score, in order. */
+            line: components["schemas"]["LineAnswer"][];
+            /** @description What scored nothing though it may look like it. */
+            unscored: components["schemas"]["Unscored"][];
+            /** @description The stretches between the changes. */
+            lead: components["schemas"]["LeadAnswer"][];
+            /** @description The result. */
+            result: components["schemas"]["ResultAnswer"];
+            /** @description What was assumed. */
+            asked: components["schemas"]["Asked"][];
+            /** @description What was done and is barred. */
+            barred: components["schemas"]["BarredMoment"][];
+            /** @description For a roll of the log: where each index stands in it. */
+            places?: null | components["schemas"]["MatchPlace"][];
+        };
+        /** @description A match that is to be scored. */
+        ScoreAsked: {
+            /** @description The id of a rule set; null when RuleSet? ScoreAsked.Rules were sent. */
+            ruleset?: null | string;
+            rules?: null | components["schemas"]["RuleSet"];
+            belt?: null | components["schemas"]["BeltColour"];
+            attire?: null | components["schemas"]["Attire"];
+            start?: null | components["schemas"]["Spot"];
+            /**
+             * Format: double
+             * @description Seconds; what the rule set has for the belt when not told.
+             */
+            length?: null | number;
+            /** @description What happened, in order. */
+            moments: components["schemas"]["MatchEvent"][];
         };
         /** @description The owner's own rating of one part of the game on one day. */
         SelfRating: {
@@ -3662,6 +4232,7 @@ export interface components {
             aim?: null | string;
             /** @description Free notes. */
             notes?: null | string;
+            event?: null | components["schemas"]["MatchDay"];
             /** @description Techniques' ids that were taught. */
             taught?: null | string[];
             /** @description The rounds, in the order in which they are kept. */
@@ -3713,11 +4284,14 @@ export interface components {
             aim?: null | string;
             /** @description Free notes. */
             notes?: null | string;
+            event?: null | components["schemas"]["MatchDay"];
             /** @description Techniques' ids that were taught. */
             taught?: null | string[];
             /** @description The rounds, in the order in which they are kept. */
             rolls: components["schemas"]["Roll"][];
         };
+        /** @enum {unknown} */
+        Sex: "female" | "male";
         /** @enum {unknown} */
         Side: "left" | "right";
         /** @description How often something went the owner's way on one side, of how many tries. */
@@ -4031,6 +4605,29 @@ export interface components {
             attire: null | components["schemas"]["Attire"];
             start: null | components["schemas"]["Spot"];
         };
+        /** @enum {unknown} */
+        TieBreak: "points" | "advantages" | "penalties" | "decision" | "draw";
+        /** @description A penalty of a match, as told. */
+        ToldPenalty: {
+            /** @description Who got it. */
+            actor: components["schemas"]["Actor"];
+            /**
+             * Format: double
+             * @description Seconds since the start, 0 to 86400; null when not told.
+             */
+            clock?: null | number;
+            /**
+             * Format: int32
+             * @description How many moments of the match came before it; null when not told: then the clock places it, or it comes last.
+             */
+            after?: null | number;
+        };
+        /** @description How a match ended, as announced. */
+        ToldResult: {
+            winner: null | components["schemas"]["Actor"];
+            /** @description By what. */
+            by: components["schemas"]["DecidedBy"];
+        };
         /** @description What one moment changed. */
         TradeAnswer: {
             /** Format: int32 */
@@ -4070,6 +4667,18 @@ export interface components {
         };
         /** @enum {unknown} */
         Units: "kg" | "lb";
+        /** @description What was done and scored nothing, where one might have expected it to. */
+        Unscored: {
+            /**
+             * Format: int32
+             * @description The place in what was handed in.
+             */
+            moment: number;
+            /** @description The event that it is not. */
+            what: string;
+            /** @description Why, in a sentence. */
+            why: string;
+        };
         /** @description A technique that was taught and has not been seen in a roll since. */
         Untried: {
             /** @description The technique. */

@@ -32,6 +32,39 @@ public sealed class Sessions(Database database)
             return new Page<Versioned<Session>>(SessionRows.Sessions(c, keys, unreadable), total, unreadable);
         });
 
+    /// <summary>
+    /// Days of matches, whole: tournaments and other sessions with a match in them. Those to come first, the next one leading, then
+    /// those that were, latest first.
+    /// </summary>
+    /// <param name="today">The day from which on they are to come.</param>
+    /// <param name="skip">How many to pass over.</param>
+    /// <param name="take">How many to read.</param>
+    public Page<Session> OfMatches(DateOnly today, int skip, int take) =>
+        database.Read(c =>
+        {
+            const string Matches = """
+                FROM session s WHERE s.binned_at IS NULL AND (s.kind = 'tournament'
+                  OR s.key IN (SELECT session_key FROM roll WHERE kind = 'match' AND binned_at IS NULL))
+                """;
+            var keys = c.All(
+                $"""
+                SELECT s.key {Matches}
+                ORDER BY s.date < $today, CASE WHEN s.date < $today THEN -julianday(s.date) ELSE julianday(s.date) END, s.key
+                LIMIT $take OFFSET $skip
+                """,
+                r => r.GetInt64(0),
+                ("$today", today.ToString("yyyy-MM-dd")),
+                ("$take", take),
+                ("$skip", skip)
+            );
+            var unreadable = new List<string>();
+            return new Page<Session>(
+                [.. SessionRows.Sessions(c, keys, unreadable).Select(s => s.Value)],
+                c.One($"SELECT count(*) {Matches}", r => r.GetInt32(0)),
+                unreadable
+            );
+        });
+
     /// <summary>Every visit to the mat, as far as its load goes, and what the sessions taught that name it; both oldest first.</summary>
     internal static (IReadOnlyList<Visit> Visits, IReadOnlyList<Lesson> Lessons) VisitsAndLessons(SqliteConnection connection)
     {

@@ -110,6 +110,7 @@ public static class Server
         checkedOnes.MapLoad();
         checkedOnes.MapNiggles();
         checkedOnes.MapScoring();
+        checkedOnes.MapMatches();
         checkedOnes.MapCandidates();
         checkedOnes.MapBlocks();
         checkedOnes.MapTransfers();

@@ -15,6 +15,15 @@ public enum Situation
 
     /// <summary>A week far above the usual.</summary>
     Load,
+
+    /// <summary>A partner who is much heavier.</summary>
+    Heavy,
+
+    /// <summary>Making weight.</summary>
+    Weight,
+
+    /// <summary>A match to come.</summary>
+    Match,
 }
 
 /// <summary>A plain caution, and what it stands beside.</summary>

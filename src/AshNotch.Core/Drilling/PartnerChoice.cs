@@ -22,7 +22,9 @@ public sealed record Suggestion(string Partner, string Name, string Why);
 public static class PartnerChoice
 {
     private const int Most = 2;
-    private const double HeavyShare = 1.3;
+
+    /// <summary>From this share of the owner's weight on, somebody counts as much heavier.</summary>
+    public const double HeavyShare = 1.3;
     private const int WindowDays = 84;
     private const double NearKilograms = 6;
 

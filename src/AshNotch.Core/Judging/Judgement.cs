@@ -99,14 +99,16 @@ public sealed class Judgement
     /// <summary>How contests over a spot went.</summary>
     public IEnumerable<KeyValuePair<MoveKey, int>> MovesAt(Spot spot) => moves[usual.IndexOf(spot)];
 
+    /// <summary>The level of a spot against a peer, as a logit; 0 for a spot that is not known.</summary>
+    public double Alpha(Spot spot) => usual.IndexOf(spot) is >= 0 and var s ? alphas[s] : 0;
+
     /// <summary>How much easier than a peer somebody is for the owner, in logits, intent included.</summary>
     public double Offset(Against against) => Levels.Offset(against);
 
     /// <summary>The probability that the owner wins a contest over a spot with somebody who is so much easier than a peer.</summary>
     /// <param name="spot">The spot.</param>
     /// <param name="offset">How much easier, in logits: <see cref="Offset"/>.</param>
-    public Probability ChanceWith(Spot spot, double offset) =>
-        Probability.OfLogit((usual.IndexOf(spot) is >= 0 and var s ? alphas[s] : 0) + offset);
+    public Probability ChanceWith(Spot spot, double offset) => Probability.OfLogit(Alpha(spot) + offset);
 
     /// <summary>
     /// How far a contest moved what a roll is worth to the owner, pay included: above zero in the owner's favour. Null when

@@ -17,6 +17,7 @@ public sealed class ReadingList : IReadOnlyList<RollReading>
     private readonly IReadOnlyList<RollReading> readings;
     private readonly Lazy<Dictionary<Spot, List<Fought>>> bySpot;
     private readonly Lazy<Dictionary<Spot, List<Fought>>> byNext;
+    private readonly Lazy<Dictionary<string, List<RollReading>>> byPartner;
 
     /// <param name="readings">The readings, oldest first; not to be changed any more.</param>
     public ReadingList(IReadOnlyList<RollReading> readings)
@@ -24,6 +25,9 @@ public sealed class ReadingList : IReadOnlyList<RollReading>
         this.readings = readings;
         bySpot = new Lazy<Dictionary<Spot, List<Fought>>>(() => Index(c => c.Spot));
         byNext = new Lazy<Dictionary<Spot, List<Fought>>>(() => Index(c => c.Next));
+        byPartner = new Lazy<Dictionary<string, List<RollReading>>>(() =>
+            readings.Where(r => r.Against.Partner is not null).GroupBy(r => r.Against.Partner!).ToDictionary(g => g.Key, g => g.ToList())
+        );
     }
 
     /// <inheritdoc />
@@ -37,6 +41,9 @@ public sealed class ReadingList : IReadOnlyList<RollReading>
 
     /// <summary>The contests that were told to lead into a spot, oldest first.</summary>
     public IReadOnlyList<Fought> Into(Spot spot) => byNext.Value.GetValueOrDefault(spot) ?? [];
+
+    /// <summary>The rolls with a partner, oldest first.</summary>
+    public IReadOnlyList<RollReading> With(string partner) => byPartner.Value.GetValueOrDefault(partner) ?? [];
 
     /// <summary>The spots that were fought over.</summary>
     public IReadOnlyCollection<Spot> Spots => bySpot.Value.Keys;

@@ -1,9 +1,15 @@
 using System.Diagnostics.CodeAnalysis;
+using AshNotch.Core.Drilling;
+using AshNotch.Core.Ground;
+using AshNotch.Core.Judging;
+using AshNotch.Core.Judging.People;
 using AshNotch.Core.Log;
 using AshNotch.Formats;
 using AshNotch.Store;
 using AshNotch.Web.Guards;
+using AshNotch.Web.Services;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 
 namespace AshNotch.Web.Features;
 
@@ -45,6 +51,87 @@ public static class PartnerFeature
         public DateOnly? LastRolled { get; init; }
     }
 
+    /// <summary>A focus of a running block that somebody is good for.</summary>
+    /// <param name="Block">The block's id.</param>
+    /// <param name="Focus">The focus.</param>
+    /// <param name="Times">How often they went for it on the owner, or met the owner there.</param>
+    public sealed record AskFor(string Block, Focus Focus, int Times);
+
+    /// <summary>A partner's sheet.</summary>
+    /// <param name="Partner">Who.</param>
+    /// <param name="Sheet">What the log says of them.</param>
+    /// <param name="GoodFor">What of the running blocks to ask them for.</param>
+    /// <param name="Cautions">What to agree on first.</param>
+    public sealed record SheetAnswer(
+        PartnerRead Partner,
+        PartnerSheet Sheet,
+        IReadOnlyList<AskFor> GoodFor,
+        IReadOnlyList<Caution> Cautions
+    );
+
+    /// <summary>How it goes with somebody, for the list.</summary>
+    /// <param name="Partner">Who.</param>
+    /// <param name="Enough">Whether there is enough to say.</param>
+    /// <param name="Rate">How often the owner comes out better; null without a contest.</param>
+    /// <param name="Standing">How they compare with the owner's own level.</param>
+    /// <param name="TapsByMe">Taps got.</param>
+    /// <param name="TapsByThem">Taps given.</param>
+    public sealed record OutcomeWith(
+        PartnerRead Partner,
+        bool Enough,
+        Interval? Rate,
+        PartnerStanding Standing,
+        int TapsByMe,
+        int TapsByThem
+    );
+
+    /// <summary>Everyone, last rolled with first.</summary>
+    public sealed record PeopleAnswer(IReadOnlyList<OutcomeWith> Items);
+
+    /// <summary>How a contest with somebody ended.</summary>
+    public enum EndWith
+    {
+        /// <summary>The move came off.</summary>
+        Done,
+
+        /// <summary>It was stopped.</summary>
+        Stopped,
+
+        /// <summary>It ended in a tap.</summary>
+        Tap,
+    }
+
+    /// <summary>Which contests with somebody.</summary>
+    /// <param name="Actor">Who made the move.</param>
+    /// <param name="Technique">The technique's id.</param>
+    /// <param name="Position">With <paramref name="Role"/>: the owner's spot.</param>
+    /// <param name="Role">The owner's role in it.</param>
+    /// <param name="End">Only those that came off, were stopped or ended in a tap.</param>
+    /// <param name="Page">The page.</param>
+    /// <param name="Size">How many a page.</param>
+    public sealed record PartnerContests(
+        [FromQuery(Name = "actor")] QueryWord<Actor>? Actor,
+        [FromQuery(Name = "technique")] string? Technique,
+        [FromQuery(Name = "position")] string? Position,
+        [FromQuery(Name = "role")] QueryWord<Role>? Role,
+        [FromQuery(Name = "end")] QueryWord<EndWith>? End,
+        [FromQuery(Name = "page")] QueryCount? Page,
+        [FromQuery(Name = "size")] QueryCount? Size
+    )
+    {
+        internal bool Takes(Contest contest) =>
+            (Actor is null || contest.Actor == Actor.Value.Value)
+            && (Technique is null || contest.Technique == Technique)
+            && (Position is null || (contest.Spot.Position == Position && (Role is null || contest.Spot.Role == Role.Value.Value)))
+            && End?.Value switch
+            {
+                EndWith.Done => contest.End != ContestEnd.Held,
+                EndWith.Stopped => contest.End == ContestEnd.Held,
+                EndWith.Tap => contest.Finished,
+                _ => true,
+            };
+    }
+
     /// <summary>Maps its addresses.</summary>
     public static void MapPartners(this IEndpointRouteBuilder app)
     {
@@ -62,5 +149,105 @@ public static class PartnerFeature
         });
 
         api.MapRecord(Kind);
+
+        api.MapGet(
+            "/{id}/sheet",
+            async Task<Results<Figures<SheetAnswer>, ProblemHttpResult>> (
+                string id,
+                Snapshots snapshots,
+                Judgements judgements,
+                TimeProvider clock,
+                CancellationToken stop
+            ) =>
+            {
+                var log = await snapshots.Now(stop);
+                if (log.Partners.FirstOrDefault(p => p.Partner.Id == id) is not { } row)
+                    return Problems.NotThere("partner");
+                var judged = await judgements.Of(log, JudgementAsked.Usual(log), stop);
+                return Figures.Of(
+                    new SheetAnswer(
+                        new PartnerRead(row),
+                        Sheet(judged, row.Partner),
+                        Asks(judged, log, row.Partner, clock.Today()),
+                        Cautious(log, row.Partner)
+                    )
+                );
+            }
+        );
+
+        api.MapGet(
+            "/{id}/contests",
+            async Task<Ok<Paged<ContestAnswer>>> (
+                string id,
+                [AsParameters] PartnerContests asked,
+                Snapshots snapshots,
+                Judgements judgements,
+                CancellationToken stop
+            ) =>
+            {
+                var log = await snapshots.Now(stop);
+                var judged = await judgements.Of(log, JudgementAsked.Usual(log), stop);
+                return TypedResults.Ok(
+                    Contests
+                        .Of(judged)
+                        .Page(
+                            [.. log.Readings.With(id).SelectMany(r => r.Contests).Where(asked.Takes)],
+                            new PageQuery(asked.Page, asked.Size)
+                        )
+                );
+            }
+        );
+
+        app.MapGet("/api/people", async (Snapshots snapshots, Judgements judgements, CancellationToken stop) =>
+            {
+                var log = await snapshots.Now(stop);
+                var judged = await judgements.Of(log, JudgementAsked.Usual(log), stop);
+                return Figures.Of(new PeopleAnswer([.. log.Partners.Select(p => Outcome(judged, p))]));
+            })
+            .WithTags("partners");
     }
+
+    /// <summary>The sheet of a partner, worked out once for a judgement.</summary>
+    public static PartnerSheet Sheet(Judged judged, Partner partner) =>
+        judged.Once(("sheet", partner.Id), () =>
+            PartnerSheet.Of(partner, judged.Log.Readings, judged.Judgement, [.. judged.Log.Partners.Select(p => p.Partner)])
+        );
+
+    private static OutcomeWith Outcome(Judged judged, PartnerRow row)
+    {
+        var sheet = Sheet(judged, row.Partner);
+        return new OutcomeWith(
+            new PartnerRead(row),
+            sheet.Enough,
+            sheet.Rate,
+            sheet.Standing,
+            sheet.Taps.Count(t => t.By == Actor.Me),
+            sheet.Taps.Count(t => t.By == Actor.Them)
+        );
+    }
+
+    /// <summary>The focuses of running blocks that they bring: their attack for one that is plugged, the meeting place for one that is sharpened.</summary>
+    private static IReadOnlyList<AskFor> Asks(Judged judged, LogSnapshot log, Partner partner, DateOnly today) =>
+        [
+            .. log
+                .Blocks.Where(b => b.Value.RunsOn(today))
+                .SelectMany(b => b.Value.Focuses.Select(f => (Block: b.Value, Focus: f)))
+                .Select(x => new AskFor(
+                    x.Block.Id,
+                    x.Focus,
+                    judged
+                        .Log.Readings.With(partner.Id)
+                        .SelectMany(r => r.Contests)
+                        .Count(c =>
+                            c.Spot == x.Focus.Spot
+                            && (x.Focus.Purpose == Purpose.Sharpen || x.Focus.Technique is null || c.Technique == x.Focus.Technique)
+                        )
+                ))
+                .Where(a => a.Times > 0),
+        ];
+
+    private static IReadOnlyList<Caution> Cautious(LogSnapshot log, Partner partner) =>
+        partner.WeightKg is { } theirs && log.Athlete?.Value.WeightKg is { } own && theirs.Value > PartnerChoice.HeavyShare * own.Value
+            ? Cautions.Of(Situation.Heavy)
+            : [];
 }

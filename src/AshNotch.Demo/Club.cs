@@ -17,6 +17,7 @@ internal static class Club
             Objective = Objective.Submissions,
             TrainingStyle = TrainingStyle.RepetitionsAndPositional,
             DominantSide = Side.Right,
+            Sex = Sex.Female,
         };
 
     public static IReadOnlyList<ClubMate> Mates { get; } =

@@ -80,9 +80,12 @@ public static class Season
                 Kind = SessionKind.Tournament,
                 Attire = Attire.Gi,
                 Aim = "First grip is mine.",
-                Notes = "Lantern Open. Weigh in by nine.",
+                Event = CupDay.LanternOpen,
+                Notes = "Weigh in by nine.",
             }
         );
+        var cup = new Chance(seed + 3);
+        sessions = [.. sessions.Select(s => s.Kind == SessionKind.Tournament && s.Rolls.Count > 0 ? CupDay.Of(s, ground, cup) : s)];
         var log = new Logbook
         {
             Athlete = Club.Runa,
@@ -242,7 +245,6 @@ public static class Season
                     : chance.Happens(0.25) ? Intensity.Technical
                     : Intensity.Hard,
                 Intent = intent,
-                Ruleset = match ? "Midsummer Cup, adults, gi" : null,
                 Told = chance.Happens(0.19) ? teller.Tell(exchanges, mate.Partner) : null,
                 Notes = chance.Happens(0.25) ? Phrases.RollNote(mate.Partner, intent, chance) : null,
                 Takeaways = Phrases.Takeaways(exchanges, week, chance),

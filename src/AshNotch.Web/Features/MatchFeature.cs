@@ -141,7 +141,7 @@ public static class MatchFeature
             ),
             Opponent = row is null ? null : new PartnerFeature.PartnerRead(row),
             Sheet = sheet,
-            Cue = string.IsNullOrWhiteSpace(day.Aim) ? sheet?.Said.FirstOrDefault()?.Text : day.Aim,
+            Cue = string.IsNullOrWhiteSpace(day.Aim) ? (sheet is { Said: [var said, ..] } ? said.Text : null) : day.Aim,
             Cautions = [.. Cautions.Of(Situation.Match), .. Cautions.Of(Situation.Weight)],
         };
     }
@@ -159,7 +159,9 @@ public static class MatchFeature
             : owner.WeightKg is null ? "weight"
             : null;
         return new ClassAnswer(
-            missing is null ? WeightClasses.Of(rules, owner!.Sex!.Value, day.Attire, owner.WeightKg!.Value.Value) : null,
+            missing is null && owner is { Sex: { } entered, WeightKg: { } weight }
+                ? WeightClasses.Of(rules, entered, day.Attire, weight.Value)
+                : null,
             missing,
             owner?.WeightKg,
             withGi,

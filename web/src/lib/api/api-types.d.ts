@@ -204,7 +204,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/sessions": {
+    "/api/partners/{id}/sheet": {
         parameters: {
             query?: never;
             header?: never;
@@ -213,12 +213,11 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: {
-                    page?: components["schemas"]["QueryCount"];
-                    size?: components["schemas"]["QueryCount"];
-                };
+                query?: never;
                 header?: never;
-                path?: never;
+                path: {
+                    id: string;
+                };
                 cookie?: never;
             };
             requestBody?: never;
@@ -229,133 +228,20 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["PagedOfSessionRead"];
+                        "application/json": components["schemas"]["SheetAnswer"];
                     };
                 };
             };
         };
         put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["Session"];
-                };
-            };
-            responses: {
-                /** @description Created */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Saved"];
-                    };
-                };
-            };
-        };
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/sessions/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["SessionRead"];
-                    };
-                };
-            };
-        };
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["Session"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Saved"];
-                    };
-                };
-                /** @description Created */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Saved"];
-                    };
-                };
-            };
-        };
-        post?: never;
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description No Content */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-            };
-        };
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/sessions/{id}/rolls": {
+    "/api/partners/{id}/contests": {
         parameters: {
             query?: never;
             header?: never;
@@ -365,6 +251,11 @@ export interface paths {
         get: {
             parameters: {
                 query?: {
+                    actor?: components["schemas"]["QueryWordOfActor"];
+                    technique?: string;
+                    position?: string;
+                    role?: components["schemas"]["QueryWordOfRole"];
+                    end?: components["schemas"]["QueryWordOfEndWith"];
                     page?: components["schemas"]["QueryCount"];
                     size?: components["schemas"]["QueryCount"];
                 };
@@ -382,45 +273,20 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["PagedOfRoll"];
+                        "application/json": components["schemas"]["PagedOfContestAnswer"];
                     };
                 };
             };
         };
         put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["Roll"];
-                };
-            };
-            responses: {
-                /** @description Created */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Saved"];
-                    };
-                };
-            };
-        };
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/sessions/{id}/rolls/{roll}": {
+    "/api/people": {
         parameters: {
             query?: never;
             header?: never;
@@ -431,10 +297,7 @@ export interface paths {
             parameters: {
                 query?: never;
                 header?: never;
-                path: {
-                    id: string;
-                    roll: string;
-                };
+                path?: never;
                 cookie?: never;
             };
             requestBody?: never;
@@ -445,60 +308,14 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["RollRead"];
+                        "application/json": components["schemas"]["PeopleAnswer"];
                     };
                 };
             };
         };
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                    roll: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["Roll"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Saved"];
-                    };
-                };
-            };
-        };
+        put?: never;
         post?: never;
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                    roll: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description No Content */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-            };
-        };
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1124,6 +941,81 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/matches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    page?: components["schemas"]["QueryCount"];
+                    size?: components["schemas"]["QueryCount"];
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PagedOfMatchDayAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{session}/before": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    session: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BeforeAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drill-candidates": {
         parameters: {
             query?: never;
@@ -1320,6 +1212,306 @@ export interface paths {
             };
         };
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    page?: components["schemas"]["QueryCount"];
+                    size?: components["schemas"]["QueryCount"];
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PagedOfSessionRead"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SessionRead"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/rolls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    page?: components["schemas"]["QueryCount"];
+                    size?: components["schemas"]["QueryCount"];
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PagedOfRoll"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Roll"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/rolls/{roll}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    roll: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RollRead"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    roll: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Roll"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    roll: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
         options?: never;
         head?: never;
         patch?: never;
@@ -2291,7 +2483,10 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** @enum {unknown} */
+        /**
+         * @description Who did it.
+         * @enum {unknown}
+         */
         Actor: "me" | "them";
         /** @description The ids of what was added. */
         AddedAnswer: {
@@ -2308,6 +2503,18 @@ export interface components {
             says: string;
             /** @description The id of the position or technique meant. */
             means: string;
+        };
+        /** @description A focus of a running block that somebody is good for. */
+        AskFor: {
+            /** @description The block's id. */
+            block: string;
+            /** @description The focus. */
+            focus: components["schemas"]["Focus"];
+            /**
+             * Format: int32
+             * @description How often they went for it on the owner, or met the owner there.
+             */
+            times: number;
         };
         /** @description Something that had to be assumed, to be set right by whoever was there. */
         Asked: {
@@ -2404,6 +2611,54 @@ export interface components {
             /** @description Why, in a sentence. */
             why: string;
         };
+        /** @description Something that somebody uses and the rules bar. */
+        BarredUse: {
+            /** @description The technique's id. */
+            technique: string;
+            /**
+             * Format: int32
+             * @description How often it was seen.
+             */
+            times: number;
+            /** @description Why it is barred. */
+            why: string;
+        };
+        /** @description What is to be known before a match. */
+        BeforeAnswer: {
+            /** @description The day. */
+            day: components["schemas"]["MatchDayAnswer"];
+            /** @description The rules' name. */
+            rulesetName: string;
+            /** @description Where their figures are from. */
+            source?: null | string;
+            belt?: null | components["schemas"]["BeltColour"];
+            /**
+             * Format: double
+             * @description Seconds that a match lasts.
+             */
+            length?: null | number;
+            /** @description The weight class. */
+            weight: components["schemas"]["ClassAnswer"];
+            /** @description What the log and the rules say. */
+            before: components["schemas"]["BeforeMatch"];
+            opponent?: null | components["schemas"]["PartnerRead"];
+            sheet?: null | components["schemas"]["PartnerSheet"];
+            /** @description One cue, in the owner's own words. */
+            cue?: null | string;
+            /** @description What comes first. */
+            cautions: components["schemas"]["Caution"][];
+        };
+        /** @description What is to be known before a match, from its rules and the log. */
+        BeforeMatch: {
+            /** @description What the owner uses and may not. */
+            barredMine: components["schemas"]["BarredUse"][];
+            /** @description What the other uses and may not. */
+            barredTheirs: components["schemas"]["BarredUse"][];
+            /** @description The three best roads under the rule set's objective. */
+            roads: components["schemas"]["Road"][];
+            /** @description What to do ahead, level and behind; empty under rules without points. */
+            lastMinutes: components["schemas"]["LastMinute"][];
+        };
         /** @description How a focus stood before its block, as the verdict has it too. */
         BeganAnswer: {
             rate: components["schemas"]["Interval"];
@@ -2411,6 +2666,12 @@ export interface components {
             won: number;
             /** Format: int32 */
             lost: number;
+        };
+        /** @description A spot where rounds with somebody begin. */
+        BeginsWith: {
+            spot: components["schemas"]["Spot"];
+            /** Format: int32 */
+            count: number;
         };
         /**
          * @description The adult belts, in order.
@@ -2607,6 +2868,17 @@ export interface components {
             families?: null | components["schemas"]["Family"][];
             situation?: null | components["schemas"]["Situation"];
         };
+        /** @description The class that somebody stands in, and where that comes from. */
+        ClassAnswer: {
+            class: null | components["schemas"]["WeightClass"];
+            /** @description What is missing to know it: `sex`, `weight` or `classes`; null for nothing. */
+            missing: null | string;
+            weightKg: null | components["schemas"]["Kilograms"];
+            /** @description Whether the scales are stepped on in the gi. */
+            withGi: boolean;
+            /** @description The upper limits of the classes. */
+            limits: number[];
+        };
         /** @description A contest with the day and the partner it belongs to, and how far it moved what the roll was worth. */
         ContestAnswer: {
             place: components["schemas"]["MomentPlace"];
@@ -2630,6 +2902,12 @@ export interface components {
          * @enum {unknown}
          */
         ContestEnd: "won" | "lost" | "held";
+        /** @description How often something was seen. */
+        CountOf: {
+            id: string;
+            /** Format: int32 */
+            count: number;
+        };
         /** @enum {unknown} */
         DayOfWeek: "sunday" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday";
         /**
@@ -2661,6 +2939,25 @@ export interface components {
              * @description Goes in all.
              */
             of: number;
+        };
+        /** @description Something that somebody does in rounds with one partner. */
+        DoneWith: {
+            /** @description The technique's id. */
+            technique: string;
+            /**
+             * Format: int32
+             * @description How often it came off.
+             */
+            done: number;
+            /**
+             * Format: int32
+             * @description How often it was stopped.
+             */
+            stopped: number;
+            /** @description What was done next where it was stopped, most often first. */
+            stops: components["schemas"]["CountOf"][];
+            /** @description How often it comes off when tried, with Wilson's 80 % interval. */
+            rate: components["schemas"]["Interval"];
         };
         /** @description One drill of one evening. */
         DrillCard: {
@@ -2801,6 +3098,25 @@ export interface components {
              * @description How often it was stopped.
              */
             stopped: number;
+        };
+        /** @description How often somebody's tries at an event came off, in the rolls of a log. */
+        EventTally: {
+            /** @description The event. */
+            event: string;
+            /**
+             * Format: int32
+             * @description How often it came off; whether it was kept long enough is not asked of training rolls.
+             */
+            done: number;
+            /**
+             * Format: int32
+             * @description How often it was tried.
+             */
+            tried: number;
+            /** @description With what it came off, most often first. */
+            techniques: string[];
+            /** @description How often it comes off when tried, with Wilson's 80 % interval. */
+            rate: components["schemas"]["Interval"];
         };
         /**
          * @description What a spot's place rests on, in short: of a list of losses what they do there most to the owner's cost, of one of gains
@@ -2943,13 +3259,9 @@ export interface components {
         Intensity: "flow" | "technical" | "hard" | "match";
         /** @enum {unknown} */
         Intent: "own-game" | "experiment" | "let-work" | "survive";
-        /** @description A share with an interval. */
         Interval: {
-            /** @description The best single figure. */
             rate: components["schemas"]["Probability"];
-            /** @description The lower end. */
             low: components["schemas"]["Probability"];
-            /** @description The upper end. */
             high: components["schemas"]["Probability"];
         };
         /** @description A body weight, never zero: there is none without a value. Kilograms inside, pounds only at the edges. */
@@ -2972,6 +3284,20 @@ export interface components {
              */
             to: number;
         };
+        /** @description What to do with a minute to go. */
+        LastMinute: {
+            /** @description Ahead, level or behind. */
+            state: components["schemas"]["Ahead"];
+            /**
+             * Format: int32
+             * @description By how many points; 0 when level.
+             */
+            by: number;
+            /** @description The owner's events that would put them ahead, those that come off most first. */
+            mine: components["schemas"]["EventTally"][];
+            /** @description The other's events that would take a lead away, those that come off most against the owner first. */
+            theirs: components["schemas"]["EventTally"][];
+        };
         /** @description A stretch between two changes. */
         LeadAnswer: {
             /** Format: double */
@@ -2984,6 +3310,15 @@ export interface components {
             on: null | components["schemas"]["TieBreak"];
             loses: string[];
             takes: string[];
+        };
+        /** @description Where their moves that come off lead: from a spot by a technique to another, for the owner. */
+        LeadsTo: {
+            from: components["schemas"]["Spot"];
+            technique: string;
+            to: null | components["schemas"]["Spot"];
+            finished: boolean;
+            /** Format: int32 */
+            count: number;
         };
         /** @description Something that was left out of a plan, and why. */
         LeftOut: {
@@ -2999,6 +3334,12 @@ export interface components {
          * @enum {unknown}
          */
         LeftOutReason: "too-short" | "niggle";
+        /** @description Somebody like them. */
+        LikeThem: {
+            partner: string;
+            name: string;
+            shared: string[];
+        };
         /** @description Something that changed the score. */
         LineAnswer: {
             /** Format: int32 */
@@ -3105,6 +3446,18 @@ export interface components {
             /** @description Somebody who is expected, or somebody like them; a partner's id. */
             opponentId?: null | string;
         };
+        /** @description A day of matches. */
+        MatchDayAnswer: {
+            session: string;
+            /** Format: date */
+            date: string;
+            attire: components["schemas"]["Attire"];
+            coming: boolean;
+            event: null | components["schemas"]["MatchDay"];
+            notes: null | string;
+            aim: null | string;
+            matches: components["schemas"]["MatchLine"][];
+        };
         /** @description Something that happened in a match, as the score asks for it. */
         MatchEvent: {
             /**
@@ -3117,6 +3470,23 @@ export interface components {
              * @description Seconds since the start; null when not known.
              */
             clock?: null | number;
+        };
+        /** @description One match of a day, in a line. */
+        MatchLine: {
+            /** @description The roll's id. */
+            roll: string;
+            /** @description Who it was with. */
+            partnerId: null | string;
+            told: null | components["schemas"]["ToldResult"];
+            score: null | components["schemas"]["MatchLineScore"];
+        };
+        /** @description The score of a match, in short. */
+        MatchLineScore: {
+            me: components["schemas"]["Board"];
+            them: components["schemas"]["Board"];
+            result: components["schemas"]["ResultAnswer"];
+            /** Format: int32 */
+            asked: number;
         };
         /** @description Where something of a match stands in its roll. */
         MatchPlace: {
@@ -3301,6 +3671,26 @@ export interface components {
          * @enum {unknown}
          */
         Outcome: "done" | "stopped";
+        /** @description How it goes with somebody, for the list. */
+        OutcomeWith: {
+            /** @description Who. */
+            partner: components["schemas"]["PartnerRead"];
+            /** @description Whether there is enough to say. */
+            enough: boolean;
+            rate: null | components["schemas"]["Interval"];
+            /** @description How they compare with the owner's own level. */
+            standing: components["schemas"]["PartnerStanding"];
+            /**
+             * Format: int32
+             * @description Taps got.
+             */
+            tapsByMe: number;
+            /**
+             * Format: int32
+             * @description Taps given.
+             */
+            tapsByThem: number;
+        };
         /** @description A page of a list. */
         PagedOfBinned: {
             /** @description What is on it. */
@@ -3349,6 +3739,28 @@ export interface components {
         PagedOfContestAnswer: {
             /** @description What is on it. */
             items: components["schemas"]["ContestAnswer"][];
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
+            total: number;
+            /**
+             * Format: int32
+             * @description Which page, from 1.
+             */
+            page: number;
+            /**
+             * Format: int32
+             * @description How many to a page.
+             */
+            size: number;
+            /** @description What the list holds and could not be read, by name; left out when there is nothing. */
+            unreadable?: null | string[];
+        };
+        /** @description A page of a list. */
+        PagedOfMatchDayAnswer: {
+            /** @description What is on it. */
+            items: components["schemas"]["MatchDayAnswer"][];
             /**
              * Format: int32
              * @description How many there are in all.
@@ -3605,6 +4017,64 @@ export interface components {
             /** @description True when the owner deleted them, and they are only kept because rolls with them are. */
             deleted?: null | boolean;
         };
+        /** @description Everything the log says of one partner. Made from the readings of the rolls with them and the judgement of the log. */
+        PartnerSheet: {
+            /**
+             * Format: int32
+             * @description How many rolls.
+             */
+            rolls: number;
+            /**
+             * Format: int32
+             * @description Contests won.
+             */
+            won: number;
+            /**
+             * Format: int32
+             * @description Contests lost.
+             */
+            lost: number;
+            /** @description Whether there is enough to say how it goes. */
+            enough: boolean;
+            rate?: null | components["schemas"]["Interval"];
+            /** @description How they compare with the owner's own level, belts and weights and all. */
+            standing: components["schemas"]["PartnerStanding"];
+            /** @description Beside what their belt and weight say: harder, as expected, or easier; only what the 80 % interval bears out. */
+            forTheirBelt: components["schemas"]["PartnerStanding"];
+            /** @description Step by step. */
+            overTime: components["schemas"]["StretchWith"][];
+            /** @description What they do, most tried first. */
+            theirs: components["schemas"]["DoneWith"][];
+            /** @description What the owner does to them, most that came off first. */
+            mine: components["schemas"]["DoneWith"][];
+            /** @description Where rounds with them begin, most often first. */
+            begins: components["schemas"]["BeginsWith"][];
+            /** @description Where their moves lead, most often first. */
+            leads: components["schemas"]["LeadsTo"][];
+            /** @description Taps each way, latest first. */
+            taps: components["schemas"]["TapWith"][];
+            /** @description What was never tried on them and works on people like them, best first. */
+            untried: components["schemas"]["UntriedOn"][];
+            /** @description What the owner wrote after rolls with them, latest first, each once. */
+            said: components["schemas"]["SaidAfter"][];
+            watch?: null | components["schemas"]["DoneWith"];
+            /** @description Belt and weight as the rolls keep them: the days on which they changed. */
+            then: components["schemas"]["WasThen"][];
+            /**
+             * Format: int32
+             * @description Rolls in the gi.
+             */
+            gi: number;
+            /** @description Rounds week by week, the last half year. */
+            byWeek: components["schemas"]["RoundsIn"][];
+            /** @description Who is like them, most alike first. */
+            like: components["schemas"]["LikeThem"][];
+        };
+        /**
+         * @description Whether somebody is easier or harder for the owner than somebody of the owner's own level.
+         * @enum {unknown}
+         */
+        PartnerStanding: "harder" | "level" | "easier";
         /** @description How long it takes until a change at a spot would show. */
         Patience: {
             /**
@@ -3665,6 +4135,10 @@ export interface components {
              * @default false
              */
             loses: boolean;
+        };
+        /** @description Everyone, last rolled with first. */
+        PeopleAnswer: {
+            items: components["schemas"]["OutcomeWith"][];
         };
         /** @description What the owner has added to the ground: it stands beside the product's own and never replaces any of it. */
         PersonalWords: {
@@ -3774,8 +4248,7 @@ export interface components {
             role: components["schemas"]["Role"];
             source: components["schemas"]["Span"];
         };
-        /** @description A probability or a share of a whole: from 0 to 1, never anything else. Read as a number wherever one is wanted. */
-        Probability: number;
+        Probability: unknown;
         /**
          * @description What a focus is for.
          * @enum {unknown}
@@ -3786,6 +4259,7 @@ export interface components {
         QueryWordOfActor: string;
         QueryWordOfAttire: string;
         QueryWordOfBeltColour: string;
+        QueryWordOfEndWith: string;
         QueryWordOfObjective: string;
         QueryWordOfPatternKind: string;
         QueryWordOfRole: string;
@@ -3862,6 +4336,21 @@ export interface components {
         RingsAnswer: {
             objective: components["schemas"]["Objective"];
             weeks: components["schemas"]["Ring"][];
+        };
+        /** @description A road that pays: how to come to a spot, and what to do there first. */
+        Road: {
+            /** @description The spot. */
+            spot: components["schemas"]["Spot"];
+            /** @description Whether it earns already (heartwood), or would pay most for getting better (a lever). */
+            earns: boolean;
+            /** @description The owner's own move that led there most often; null when none did. */
+            wayIn: null | string;
+            /**
+             * Format: int32
+             * @description How often it did.
+             */
+            waysIn: number;
+            move: null | components["schemas"]["DoneWith"];
         };
         /**
          * @description The owner's part in a position. For the back, top has the back; in a leg tangle, top attacks the legs.
@@ -3987,6 +4476,13 @@ export interface components {
             goes?: null | components["schemas"]["Goes"];
             /** @description The exchanges, in order. */
             exchanges: components["schemas"]["Exchange"][];
+        };
+        /** @description Rounds in a week. */
+        RoundsIn: {
+            /** Format: date */
+            week: string;
+            /** Format: int32 */
+            rolls: number;
         };
         /** @description The rules of a match, as data. Read from files, or made by the owner. */
         RuleSet: {
@@ -4121,6 +4617,14 @@ export interface components {
          * @enum {unknown}
          */
         RungKind: "half-done" | "in-spot" | "step-back" | "full-round";
+        /** @description Something the owner wrote after a roll with them. */
+        SaidAfter: {
+            text: string;
+            /** Format: date */
+            date: string;
+            session: string;
+            roll: string;
+        };
         /** @description What takeaways keep coming back to; Lessons is the address of all of them. */
         SaidAgainAnswer: {
             about: string;
@@ -4292,6 +4796,17 @@ export interface components {
         };
         /** @enum {unknown} */
         Sex: "female" | "male";
+        /** @description A partner's sheet. */
+        SheetAnswer: {
+            /** @description Who. */
+            partner: components["schemas"]["PartnerRead"];
+            /** @description What the log says of them. */
+            sheet: components["schemas"]["PartnerSheet"];
+            /** @description What of the running blocks to ask them for. */
+            goodFor: components["schemas"]["AskFor"][];
+            /** @description What to agree on first. */
+            cautions: components["schemas"]["Caution"][];
+        };
         /** @enum {unknown} */
         Side: "left" | "right";
         /** @description How often something went the owner's way on one side, of how many tries. */
@@ -4302,7 +4817,7 @@ export interface components {
             of: number;
         };
         /** @enum {unknown} */
-        Situation: "plan" | "niggle" | "load";
+        Situation: "plan" | "niggle" | "load" | "heavy" | "weight" | "match";
         /**
          * @description When in the evening.
          * @enum {unknown}
@@ -4510,6 +5025,26 @@ export interface components {
             rawRate: null | number;
             contests: string;
         };
+        /** @description How rounds with somebody go, in one stretch of time. */
+        StretchWith: {
+            /**
+             * Format: date
+             * @description The last day of the stretch.
+             */
+            until: string;
+            /**
+             * Format: int32
+             * @description Contests won in the step that ends then.
+             */
+            won: number;
+            /**
+             * Format: int32
+             * @description Contests lost in it.
+             */
+            lost: number;
+            /** @description How often the owner comes out better, with the 80 % band. */
+            rate: components["schemas"]["Interval"];
+        };
         /** @description A partner to ask, and why. */
         Suggestion: {
             /** @description The partner's id. */
@@ -4532,6 +5067,14 @@ export interface components {
             date: string;
             /** @description The words. */
             text: string;
+        };
+        /** @description A tap in a roll with them. */
+        TapWith: {
+            by: components["schemas"]["Actor"];
+            technique: null | string;
+            /** Format: date */
+            date: string;
+            place: components["schemas"]["MomentPlace"];
         };
         /** @description Something one person does to get somewhere or to finish. */
         Technique: {
@@ -4696,6 +5239,15 @@ export interface components {
              */
             rollsSince: number;
         };
+        /** @description What the owner has not tried on them, and works on people like them. */
+        UntriedOn: {
+            technique: string;
+            /** Format: int32 */
+            done: number;
+            /** Format: int32 */
+            tried: number;
+            with: string[];
+        };
         /** @description Whether one focus held. */
         VerdictAnswer: {
             focus: components["schemas"]["Focus"];
@@ -4735,6 +5287,16 @@ export interface components {
             aliases: components["schemas"]["Alias"][];
             own: string[];
             cautions: components["schemas"]["Caution"][];
+        };
+        /** @description What they were on a day: their belt and weight as that roll keeps them. */
+        WasThen: {
+            /** Format: date */
+            date: string;
+            belt: null | components["schemas"]["BeltColour"];
+            /** Format: int32 */
+            stripes: null | number;
+            /** Format: double */
+            kilograms: null | number;
         };
         /** @description One way into a spot: from another spot by somebody's move, or as a start (no spot and no technique). */
         WayIn: {
@@ -4836,6 +5398,24 @@ export interface components {
         };
         /** @enum {unknown} */
         WeekStanding: "below" | "usual" | "above";
+        /** @description A weight class. */
+        WeightClass: {
+            /**
+             * Format: double
+             * @description Its upper limit in kilograms; null for the open one above the last.
+             */
+            upTo: null | number;
+            /**
+             * Format: double
+             * @description Kilograms below the limit; null for the open one.
+             */
+            spare: null | number;
+            /**
+             * Format: double
+             * @description What would have to come off for the next lower class, in kilograms; null in the lowest.
+             */
+            above: null | number;
+        };
         /**
          * @description Why the plain counts and the judgement say different things.
          * @enum {unknown}

@@ -1,0 +1,74 @@
+using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
+using AshNotch.Core.Scoring;
+
+namespace AshNotch.Demo;
+
+/// <summary>
+/// Makes matches of simulated rounds: a match ends with the first tap, holds and near misses are told of some moments, somebody gets
+/// a penalty now and then, and what was announced at the end is what the rules make of it all (a referee's decision where they
+/// leave it open).
+/// </summary>
+internal static class CupDay
+{
+    /// <summary>The cup as it stands in the log.</summary>
+    public static MatchDay Cup { get; } =
+        new()
+        {
+            Name = "Midsummer Cup",
+            Ruleset = "points",
+            Belt = BeltColour.Blue,
+            LimitKg = new Kilograms(64),
+        };
+
+    /// <summary>The one that is to come.</summary>
+    public static MatchDay LanternOpen { get; } = Cup with { Name = "Lantern Open", OpponentId = "sunniva" };
+
+    /// <summary>The session with its rounds made into matches.</summary>
+    /// <param name="session">A tournament.</param>
+    /// <param name="ground">The ground.</param>
+    /// <param name="chance">Dice of its own, so that the rest of the season falls as before.</param>
+    public static Session Of(Session session, GroundMap ground, Chance chance)
+    {
+        var day = session with { Event = Cup };
+        return day with { Rolls = [.. session.Rolls.Select((r, i) => Match(day, r, i, ground, chance))] };
+    }
+
+    private static Roll Match(Session day, Roll roll, int index, GroundMap ground, Chance chance)
+    {
+        var rules = RuleSets.Named(Cup.Ruleset!)!;
+        var exchanges = new List<Exchange>();
+        foreach (var exchange in roll.Exchanges)
+        {
+            exchanges.Add(exchange with { Moments = [.. exchange.Moments.Select(m => Remembered(m, ground, chance))] });
+            if (exchange.End?.Kind == EndKind.Tap)
+                break;
+        }
+
+        var told = exchanges.Sum(e => e.Moments.Count);
+        var match = roll with
+        {
+            Ruleset = null,
+            Length = rules.LengthFor(Cup.Belt),
+            Exchanges = exchanges,
+            Penalties = index == 1 ? [new ToldPenalty(Actor.Them, After: told / 2)] : null,
+        };
+        var logged = LoggedMatch.Of(match, ground);
+        var result = Scorer.Score(new MatchTerms(rules, Cup.Belt, day.Attire, logged.Start, match.Length), logged.Events, ground).Result;
+        return match with { Result = new ToldResult(result.Winner ?? Actor.Me, result.By) };
+    }
+
+    /// <summary>A good half of the holds is remembered in seconds; one stopped try in four was a near thing.</summary>
+    private static Moment Remembered(Moment moment, GroundMap ground, Chance chance)
+    {
+        if (moment.Outcome == Outcome.Stopped)
+            return chance.Happens(0.25) ? moment with { Near = true } : moment;
+        var lands = moment.To is { } to && ground.Position(to.Position)?.Scores is not (null or "nothing");
+        return lands && chance.Happens(0.6)
+            ? moment with
+            {
+                Held = chance.Happens(0.2) ? Hold.For(chance.Between(1, 2)) : Hold.For(chance.Between(4, 20)),
+            }
+            : moment;
+    }
+}

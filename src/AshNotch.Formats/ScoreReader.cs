@@ -104,9 +104,19 @@ public sealed record ScoreAsked
                     Clock = clock,
                     Start = f.Spot("start"),
                 };
+            case "tap":
+                if (actor is null)
+                    f.Missing("actor");
+                return new Tap
+                {
+                    Index = index,
+                    Clock = clock,
+                    By = actor ?? default,
+                    Technique = f.Text("technique"),
+                };
             case { } other:
                 faults.Add(
-                    new Fault(at + "/event", $"'{other}' is no event that is sent; there are penalty and restart, all else is a technique.")
+                    new Fault(at + "/event", $"'{other}' is no event that is sent; there are penalty, restart and tap, all else is a technique.")
                 );
                 break;
         }

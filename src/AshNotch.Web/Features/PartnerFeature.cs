@@ -72,14 +72,14 @@ public static class PartnerFeature
     /// <summary>How it goes with somebody, for the list.</summary>
     /// <param name="Partner">Who.</param>
     /// <param name="Enough">Whether there is enough to say.</param>
-    /// <param name="Rate">How often the owner comes out better; null without a contest.</param>
+    /// <param name="Rate">How often the owner comes out better; anything at all without a contest.</param>
     /// <param name="Standing">How they compare with the owner's own level.</param>
     /// <param name="TapsByMe">Taps got.</param>
     /// <param name="TapsByThem">Taps given.</param>
     public sealed record OutcomeWith(
         PartnerRead Partner,
         bool Enough,
-        Interval? Rate,
+        Interval Rate,
         PartnerStanding Standing,
         int TapsByMe,
         int TapsByThem

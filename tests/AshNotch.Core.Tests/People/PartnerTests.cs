@@ -60,7 +60,7 @@ public sealed class PartnerTests
         var log = new ReadingList([]);
         var sheet = PartnerSheet.Of(Odalys, log, Judged(log), [Odalys]);
 
-        Assert.Equal((0, false, null), (sheet.Rolls, sheet.Enough, sheet.Rate));
+        Assert.Equal((0, false, 0.0, 1.0), (sheet.Rolls, sheet.Enough, sheet.Rate.Low.Value, sheet.Rate.High.Value));
         Assert.Empty(sheet.OverTime);
     }
 

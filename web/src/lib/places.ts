@@ -10,7 +10,7 @@ export interface Place {
 export const places: readonly Place[] = [
   { to: '/', name: 'Today', pages: [] },
   { to: '/log', name: 'Log', pages: ['/log'] },
-  { to: '/rolls', name: 'Rolls', pages: ['/rolls', '/sessions'] },
+  { to: '/rolls', name: 'Rolls', pages: ['/rolls', '/sessions', '/matches'] },
   { to: '/game', name: 'Game', pages: ['/game', '/soft-spots', '/ground-map', '/rings', '/patterns', '/ratings'] },
   { to: '/block', name: 'Drill', pages: ['/drill', '/block', '/tonight', '/load'] },
   { to: '/people', name: 'People', pages: ['/people', '/partners'] },

@@ -69,6 +69,8 @@
       objective,
       trainingStyle: style,
       dominantSide: side || undefined,
+      // Not asked here; what was said before a match stays.
+      sex: before?.sex,
     };
     const headers: Record<string, string> =
       version === null ? { 'if-none-match': '*' } : { 'if-match': `"${version}"` };

@@ -75,8 +75,8 @@ public sealed record PartnerSheet
     /// <summary>Whether there is enough to say how it goes.</summary>
     public required bool Enough { get; init; }
 
-    /// <summary>How often the owner comes out better, with the 80 % interval; null without a contest.</summary>
-    public Interval? Rate { get; init; }
+    /// <summary>How often the owner comes out better, with the 80 % interval; anything at all without a contest.</summary>
+    public Interval Rate { get; init; } = new(new(0.5), new(0), new(1));
 
     /// <summary>How they compare with the owner's own level, belts and weights and all.</summary>
     public PartnerStanding Standing { get; init; } = PartnerStanding.Level;
@@ -143,7 +143,7 @@ public sealed record PartnerSheet
             Won = decided.Count(f => f.Contest.End == ContestEnd.Won),
             Lost = decided.Count(f => f.Contest.End == ContestEnd.Lost),
             Enough = decided.Count >= PartnerLevel.EnoughContests,
-            Rate = level?.Rate,
+            Rate = level?.Rate ?? new Interval(new(0.5), new(0), new(1)),
             Standing = level is null
                 ? PartnerStanding.Level
                 : Compared(judgement.Offset(rolls[^1].Against with { Intent = Intent.OwnGame }), Near),

@@ -3259,9 +3259,13 @@ export interface components {
         Intensity: "flow" | "technical" | "hard" | "match";
         /** @enum {unknown} */
         Intent: "own-game" | "experiment" | "let-work" | "survive";
+        /** @description A share with an interval. */
         Interval: {
+            /** @description The best single figure. */
             rate: components["schemas"]["Probability"];
+            /** @description The lower end. */
             low: components["schemas"]["Probability"];
+            /** @description The upper end. */
             high: components["schemas"]["Probability"];
         };
         /** @description A body weight, never zero: there is none without a value. Kilograms inside, pounds only at the edges. */
@@ -3677,7 +3681,8 @@ export interface components {
             partner: components["schemas"]["PartnerRead"];
             /** @description Whether there is enough to say. */
             enough: boolean;
-            rate: null | components["schemas"]["Interval"];
+            /** @description How often the owner comes out better; anything at all without a contest. */
+            rate: components["schemas"]["Interval"];
             /** @description How they compare with the owner's own level. */
             standing: components["schemas"]["PartnerStanding"];
             /**
@@ -4036,7 +4041,8 @@ export interface components {
             lost: number;
             /** @description Whether there is enough to say how it goes. */
             enough: boolean;
-            rate?: null | components["schemas"]["Interval"];
+            /** @description How often the owner comes out better, with the 80 % interval; anything at all without a contest. */
+            rate: components["schemas"]["Interval"];
             /** @description How they compare with the owner's own level, belts and weights and all. */
             standing: components["schemas"]["PartnerStanding"];
             /** @description Beside what their belt and weight say: harder, as expected, or easier; only what the 80 % interval bears out. */
@@ -4248,7 +4254,8 @@ export interface components {
             role: components["schemas"]["Role"];
             source: components["schemas"]["Span"];
         };
-        Probability: unknown;
+        /** @description A probability or a share of a whole: from 0 to 1, never anything else. Read as a number wherever one is wanted. */
+        Probability: number;
         /**
          * @description What a focus is for.
          * @enum {unknown}

@@ -1,4 +1,4 @@
-import type { Block, GroundMap, Patterns, Ratings, RingWeek, Spot, WeekLoad } from '../api/types.ts';
+import type { Before, Block, GroundMap, MatchDay, Patterns, Ratings, RingWeek, Spot, WeekLoad } from '../api/types.ts';
 import { dayWords, figure, inTen, plural } from './words.ts';
 
 /** What a technique and a spot are called. */
@@ -70,4 +70,38 @@ export function blockAnswer(block: Block, title: string, day: string): string {
   return week > block.weeks
     ? `${title}: its ${plural(block.weeks, 'week')} are over.`
     : `${title}: week ${week} of ${block.weeks}.`;
+}
+
+/** The first sentence of *Matches*: what comes next, or how it went so far. */
+export function matchesAnswer(days: readonly MatchDay[], now: Date = new Date()): string {
+  const next = days.find((d) => d.coming);
+  const results = days
+    .flatMap((d) => d.matches.map((m) => m.told ?? m.score?.result ?? null))
+    .filter((r) => r !== null);
+  const won = results.filter((r) => r.winner === 'me').length;
+  const so = results.length > 0 ? `${figure(won)} of ${plural(results.length, 'match', 'matches')} won so far.` : '';
+  if (next) return `Next: ${next.event?.name ?? 'a day of matches'}, ${dayWords(next.date, now)}.${so ? ` ${so}` : ''}`;
+  return so || 'No match in the log yet, and none to come.';
+}
+
+/** The first sentence of a day of matches. */
+export function dayAnswer(results: readonly ({ winner?: string | null } | null)[]): string {
+  const known = results.filter((r) => r !== null);
+  if (known.length === 0) return 'No match is logged of this day.';
+  const won = known.filter((r) => r.winner === 'me').length;
+  return won === known.length
+    ? `All ${plural(known.length, 'match', 'matches')} won.`
+    : `${figure(won)} of ${plural(known.length, 'match', 'matches')} won.`;
+}
+
+/** The first sentence of *Before a match*: the best road, and what to take away. */
+export function beforeAnswer(b: Before, technique: (id: string) => string, spot: (s: Spot) => string): string {
+  const road = b.before.roads[0];
+  const watch = b.sheet?.watch;
+  if (!road) return 'Log some rolls, and your roads stand here.';
+  const move = road.move ? `, first move ${technique(road.move.technique)}` : '';
+  return (
+    `Your best road goes through ${spot(road.spot)}${move}.` +
+    (watch && b.opponent ? ` Take the ${technique(watch.technique)} away from ${b.opponent.name}.` : '')
+  );
 }

@@ -3,9 +3,10 @@
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
   import { partners } from '../../lib/log/partners.svelte.ts';
   import * as edit from '../../lib/log/roll-edit.ts';
-  import type { Actor, Attire, NextMoment, Outcome, Roll, Spot, Technique } from '../../lib/api/types.ts';
+  import type { Actor, NextMoment, Outcome, Roll, Session, Spot, Technique } from '../../lib/api/types.ts';
   import { beltWords } from '../../lib/text/words.ts';
   import Stick from '../../sticks/Stick.svelte';
+  import MatchBar from './MatchBar.svelte';
   import MomentEditor from './MomentEditor.svelte';
   import MomentList from './MomentList.svelte';
   import NextButtons from './NextButtons.svelte';
@@ -17,11 +18,12 @@
 
   interface Props {
     roll: Roll;
-    attire: Attire;
+    session: Session;
     onchange: (how: (roll: Roll) => Roll) => void;
     onclose: () => void;
   }
-  const { roll, attire, onchange, onclose }: Props = $props();
+  const { roll, session, onchange, onclose }: Props = $props();
+  const attire = $derived(session.attire);
 
   let start = $state.raw<Spot | undefined>();
   let picking = $state(false);
@@ -125,6 +127,8 @@
 <div class="stick">
   <Stick exchanges={roll.exchanges} {lit} onpick={(m) => (lit = { exchange: m.exchange, moment: m.moment })} />
 </div>
+
+{#if roll.kind === 'match'}<MatchBar {roll} {session} {them} {onchange} />{/if}
 
 <div class="columns">
   <div class="build">

@@ -88,6 +88,12 @@
               { keys: 'c, x', does: 'I got a tap, they got a tap' },
               { keys: 'r', does: 'reset: start again' },
               { keys: 'b', does: 'the bell: this roll is done' },
+              ...(roll?.kind === 'match'
+                ? [
+                    { keys: 'n, v', does: 'the last try was near; what was reached was not held' },
+                    { keys: 'p, P', does: 'a penalty for them, for me' },
+                  ]
+                : []),
             ]
           : step === 'partner'
             ? [
@@ -105,13 +111,13 @@
       const next: Roll = {
         id,
         order: s.rolls.length + 1,
-        kind: 'roll',
+        kind: s.kind === 'tournament' ? 'match' : 'roll',
         partnerId: partner.id,
         partnerBelt: partner.belt,
         partnerStripes: partner.stripes,
         partnerWeightKg: partner.weightKg,
         minutes: last?.minutes ?? 6,
-        intensity: last?.intensity ?? 'hard',
+        intensity: last?.intensity ?? (s.kind === 'tournament' ? 'match' : 'hard'),
         intent: 'own-game',
         exchanges: [],
       };
@@ -251,10 +257,15 @@
           ontake={(settled, told, takeaways, instead) => take(roll.id, settled, told, takeaways, instead)}
         />
       {:else}
-        <Builder {roll} attire={session.attire} onchange={(how) => changeRoll(roll.id, how)} onclose={toSession} />
+        <Builder {roll} {session} onchange={(how) => changeRoll(roll.id, how)} onclose={toSession} />
       {/if}
     {/if}
-    <RollDetails {roll} onchange={(how) => changeRoll(roll.id, how)} onremove={() => removeRoll(roll.id)} />
+    <RollDetails
+      {roll}
+      rules={session.event?.ruleset}
+      onchange={(how) => changeRoll(roll.id, how)}
+      onremove={() => removeRoll(roll.id)}
+    />
   {/if}
 {/if}
 

@@ -3,13 +3,16 @@
   import { partners } from '../../lib/log/partners.svelte.ts';
   import type { Roll } from '../../lib/api/types.ts';
   import { spaced } from '../../lib/text/words.ts';
+  import MatchFields from '../../parts/MatchFields.svelte';
 
   interface Props {
     roll: Roll;
+    /** The rules of the day, for a match. */
+    rules?: string | null;
     onchange: (how: (roll: Roll) => Roll) => void;
     onremove: () => void;
   }
-  const { roll, onchange, onremove }: Props = $props();
+  const { roll, rules = null, onchange, onremove }: Props = $props();
 
   const set = (change: Partial<Roll>) => onchange((r) => ({ ...r, ...change }));
   const intensities: NonNullable<Roll['intensity']>[] = ['flow', 'technical', 'hard', 'match'];
@@ -100,6 +103,7 @@
         {#each kinds as k (k)}<option value={k}>{k}</option>{/each}
       </select>
     </label>
+    {#if roll.kind === 'match'}<MatchFields {roll} usual={rules} onchange={set} />{/if}
   </div>
   <button class="btn preset-outlined-surface-600-400" onclick={onremove}>Move this roll to the bin</button>
 </section>

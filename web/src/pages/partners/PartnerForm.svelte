@@ -6,10 +6,15 @@
   import { weightFromBox, weightToBox } from '../../lib/text/units.ts';
   import BeltBoxes from '../../parts/BeltBoxes.svelte';
   import Notice from '../../parts/Notice.svelte';
-  import RollsWith from '../../parts/RollsWith.svelte';
   import Tags from '../../parts/Tags.svelte';
 
-  const { partner, ondone }: { partner: Partner | undefined; ondone: () => void } = $props();
+  interface Props {
+    partner: Partner | undefined;
+    ondone: () => void;
+    /** Whether it stands inside a page that says whom it is about. */
+    inside?: boolean;
+  }
+  const { partner, ondone, inside = false }: Props = $props();
 
   const before = untrack(() => partner);
   let name = $state(before?.name ?? '');
@@ -53,71 +58,45 @@
   }
 </script>
 
-<p class="quiet"><a class="anchor" href="#/partners">Partners</a> /</p>
-<h1>{before?.name ?? 'A new partner'}</h1>
-<div class="columns">
-  <form onsubmit={save} class:alone={!before}>
-    <label class="label">
-      <span class="label-text">Name (a first name and an initial will do)</span>
-      <input class="input" bind:value={name} required maxlength="200" autocomplete="off" />
-    </label>
-    <BeltBoxes bind:belt bind:stripes />
-    <label class="label">
-      <span class="label-text">Weight in {profile.units} (may stay empty)</span>
-      <input class="input" bind:value={weight} inputmode="decimal" />
-    </label>
-    <Tags label="What marks them: long legs, judo, slow starter" value={traits} onchange={(list) => (traits = list)} />
-    <label class="label">
-      <span class="label-text">Notes</span>
-      <textarea class="textarea" rows="4" bind:value={notes}></textarea>
-    </label>
-    <p class="quiet small">Rolls that are in the log keep the belt and weight of their day.</p>
-    {#each faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
-    <div class="row">
-      <button class="btn preset-filled-primary-700-300">Save</button>
-      {#if before}
-        <a class="btn preset-outlined-surface-600-400" href="#/rolls?partner={encodeURIComponent(before.id)}"
-          >Rolls with {before.name}</a
-        >
-        <button class="btn preset-outlined-surface-600-400" type="button" onclick={bin}>To the bin</button>
-      {/if}
-    </div>
-  </form>
-  {#if before}<section aria-label="Rolls"><RollsWith partner={before.id} title="Last rolls" most={10} /></section>{/if}
-</div>
+{#if !inside}
+  <p class="quiet"><a class="anchor" href="#/partners">Partners</a> /</p>
+  <h1>A new partner</h1>
+{/if}
+<form onsubmit={save}>
+  <label class="label">
+    <span class="label-text">Name (a first name and an initial will do)</span>
+    <input class="input" bind:value={name} required maxlength="200" autocomplete="off" />
+  </label>
+  <BeltBoxes bind:belt bind:stripes />
+  <label class="label">
+    <span class="label-text">Weight in {profile.units} (may stay empty)</span>
+    <input class="input" bind:value={weight} inputmode="decimal" />
+  </label>
+  <Tags label="What marks them: long legs, judo, slow starter" value={traits} onchange={(list) => (traits = list)} />
+  <label class="label">
+    <span class="label-text">Notes</span>
+    <textarea class="textarea" rows="4" bind:value={notes}></textarea>
+  </label>
+  <p class="quiet small">Rolls that are in the log keep the belt and weight of their day.</p>
+  {#each faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
+  <div class="row">
+    <button class="btn preset-filled-primary-700-300">Save</button>
+    {#if before}
+      <button class="btn preset-outlined-surface-600-400" type="button" onclick={bin}>To the bin</button>
+    {/if}
+  </div>
+</form>
 
 <style>
-  .columns {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-    gap: 1rem 2.5rem;
-    align-items: start;
-  }
-  @media (max-width: 720px) {
-    .columns {
-      grid-template-columns: minmax(0, 1fr);
-    }
-  }
   form {
-    display: flex;
-    flex-direction: column;
-    gap: 0.8rem;
-    max-width: 34rem;
-    margin-top: 0.8rem;
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(min(100%, 22rem), 1fr));
+    gap: 0.8rem 2.5rem;
+    align-items: start;
+    margin: 0.8rem 0 1.4rem;
   }
-  @media (min-width: 721px) {
-    /* A new partner has no rolls to stand beside: the boxes take both columns. */
-    .alone {
-      display: grid;
-      grid-template-columns: 1fr 1fr;
-      grid-column: 1 / -1;
-      max-width: none;
-      gap: 0.8rem 2.5rem;
-      align-items: start;
-    }
-    .alone > :is(p, .row) {
-      grid-column: 1 / -1;
-    }
+  form > :global(:is(p, .row, .notice)) {
+    grid-column: 1 / -1;
   }
   .row {
     display: flex;

@@ -1,15 +1,26 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { push } from 'svelte-spa-router';
+  import { api, data } from '../../lib/api/api.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
   import { partners } from '../../lib/log/partners.svelte.ts';
   import { profile } from '../../lib/log/profile.svelte.ts';
+  import { inOrder, orders, outcomeWords, tapsWords, type Order } from '../../lib/text/people.ts';
   import { showWeight } from '../../lib/text/units.ts';
   import { beltWords, dayWords, plural } from '../../lib/text/words.ts';
+  import EitherOr from '../../parts/EitherOr.svelte';
+  import Loaded from '../../parts/Loaded.svelte';
   import PartnerForm from './PartnerForm.svelte';
+  import SheetPage from './SheetPage.svelte';
 
   const { params = {} }: { params?: { id?: string } } = $props();
   const chosen = $derived(partners.all.find((p) => p.id === params.id));
+  let order = $state<Order>('last');
+  let tries = $state(0);
+  const people = $derived.by(() => {
+    void tries;
+    return data(api.GET('/api/people'));
+  });
 
   onMount(() => {
     void partners.load();
@@ -19,6 +30,7 @@
 
   async function done() {
     await partners.load();
+    tries++;
     await push('/partners');
   }
 </script>
@@ -26,8 +38,10 @@
 {#if params.id}
   {#if !partners.loaded || !profile.loaded}
     <p class="quiet" role="status">Fetching the partner…</p>
-  {:else if params.id === 'new' || chosen}
-    {#key params.id}<PartnerForm partner={chosen} ondone={done} />{/key}
+  {:else if params.id === 'new'}
+    <PartnerForm partner={undefined} ondone={done} />
+  {:else if chosen}
+    {#key params.id}<SheetPage partner={chosen} ondone={done} />{/key}
   {:else}
     <p>
       Nobody of that kind here; they may be in the <a class="anchor" href="#/data">bin</a>.
@@ -39,27 +53,44 @@
     <h1>Partners</h1>
     <a class="btn preset-outlined-surface-600-400" href="#/partners/new">Add a partner</a>
   </div>
-  {#if partners.loaded && partners.all.length === 0}
-    <p class="card preset-filled-surface-100-900">Nobody yet. Partners are added while you log, or here.</p>
-  {/if}
-  <ul>
-    {#each partners.all as partner (partner.id)}
-      <li>
-        <a href="#/partners/{encodeURIComponent(partner.id)}">
-          <strong>{partner.name}</strong>
-          <span
-            >{beltWords(partner.belt, partner.stripes)}{partner.weightKg
-              ? `, ${showWeight(partner.weightKg, profile.units)}`
-              : ''}</span
-          >
-          <span class="quiet small">{partner.traits?.join(', ') ?? ''}</span>
-          <span class="quiet small"
-            >{plural(partner.rolls, 'roll')}{partner.lastRolled ? `, last ${dayWords(partner.lastRolled)}` : ''}</span
-          >
-        </a>
-      </li>
-    {/each}
-  </ul>
+  <Loaded promise={people} waiting="Looking at who was there…" again={() => tries++}>
+    {#snippet children(list)}
+      {#if list.items.length === 0}
+        <p class="card preset-filled-surface-100-900">Nobody yet. Partners are added while you log, or here.</p>
+      {:else}
+        <div class="by">
+          <EitherOr
+            label="Ordered by"
+            choices={(Object.keys(orders) as Order[]).map((o) => ({ value: o, name: orders[o] }))}
+            value={order}
+            onchange={(o) => (order = o)}
+          />
+        </div>
+        <ul>
+          {#each inOrder(list.items, order) as o (o.partner.id)}
+            <li>
+              <a href="#/partners/{encodeURIComponent(o.partner.id)}">
+                <span class="who"
+                  ><strong>{o.partner.name}</strong>
+                  <span class="quiet"
+                    >{beltWords(o.partner.belt, o.partner.stripes)}{o.partner.weightKg
+                      ? `, ${showWeight(o.partner.weightKg, profile.units)}`
+                      : ''}</span
+                  ></span
+                >
+                <span>{outcomeWords(o)} <span class="quiet">{tapsWords(o.tapsByMe, o.tapsByThem)}</span></span>
+                <span class="quiet small end"
+                  >{plural(o.partner.rolls, 'roll')}{o.partner.lastRolled
+                    ? `, last ${dayWords(o.partner.lastRolled)}`
+                    : ''}{o.partner.traits?.length ? ` · ${o.partner.traits.join(', ')}` : ''}</span
+                >
+              </a>
+            </li>
+          {/each}
+        </ul>
+      {/if}
+    {/snippet}
+  </Loaded>
 {/if}
 
 <style>
@@ -67,12 +98,15 @@
     display: flex;
     justify-content: space-between;
     align-items: center;
-    margin-bottom: 0.8rem;
+    margin-bottom: 0.6rem;
+  }
+  .by {
+    margin-bottom: 0.6rem;
   }
   li a {
     display: grid;
-    grid-template-columns: 11rem 14rem 1fr auto;
-    gap: 0.1rem 1rem;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 2fr) minmax(0, 1.1fr);
+    gap: 0.1rem 1.2rem;
     align-items: baseline;
     padding: 0.6rem 0.3rem;
     border-bottom: 1px solid var(--line);
@@ -82,9 +116,13 @@
   li a:hover {
     background: var(--card);
   }
+  .who {
+    display: flex;
+    flex-direction: column;
+  }
   @media (max-width: 720px) {
     li a {
-      grid-template-columns: 1fr auto;
+      grid-template-columns: minmax(0, 1fr);
     }
   }
 </style>

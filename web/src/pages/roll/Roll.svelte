@@ -1,16 +1,17 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { push, router } from 'svelte-spa-router';
-  import { api, data, send } from '../../lib/api/api.ts';
+  import { api, data, faultOf, reach, send } from '../../lib/api/api.ts';
   import { ground } from '../../lib/log/ground.svelte.ts';
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
   import { partners } from '../../lib/log/partners.svelte.ts';
   import { values } from '../../lib/log/values.svelte.ts';
   import { profile } from '../../lib/log/profile.svelte.ts';
-  import type { Roll, SessionRead } from '../../lib/api/types.ts';
+  import type { Roll, Score, SessionRead } from '../../lib/api/types.ts';
   import { showWeight } from '../../lib/text/units.ts';
   import { beltWords, dayWords, spaced } from '../../lib/text/words.ts';
   import Loaded from '../../parts/Loaded.svelte';
+  import ScorePanel from '../../parts/ScorePanel.svelte';
   import Moments from '../../parts/Moments.svelte';
   import Notice from '../../parts/Notice.svelte';
   import GoesRow from '../../parts/GoesRow.svelte';
@@ -45,6 +46,40 @@
       })
       .catch(() => undefined);
   });
+
+  // The score of a match, when it names rules that are known here.
+  let score = $state.raw<Score | null>(null);
+  $effect(() => {
+    void tries;
+    const path = params;
+    score = null;
+    void session
+      .then((s) => {
+        const roll = s.rolls.find((r) => r.id === path.roll);
+        return roll?.kind === 'match' || roll?.ruleset
+          ? data(api.GET('/api/sessions/{session}/rolls/{roll}/score', { params: { path } }))
+          : null;
+      })
+      .then((s) => (score = s))
+      .catch(() => undefined);
+  });
+
+  /** Sets whether what a moment reached was kept, in the roll itself. */
+  async function setHeld(index: number, held: boolean) {
+    const place = score?.places?.[index];
+    if (place?.exchange == null || place.moment == null) return;
+    const address = `/api/sessions/${encodeURIComponent(params.session)}/rolls/${encodeURIComponent(params.roll)}`;
+    try {
+      const answer = await reach(address);
+      if (!answer.ok) throw faultOf(answer.status, await answer.json().catch(() => undefined));
+      const roll = (await answer.json()) as Roll;
+      roll.exchanges[place.exchange]!.moments[place.moment]!.held = held;
+      await send('PUT', address, roll, { 'if-match': answer.headers.get('etag') ?? '*' });
+      tries++;
+    } catch (f) {
+      fault = (f as Error).message;
+    }
+  }
 
   onMount(() => {
     void values.load(true);
@@ -113,7 +148,11 @@
         <a class="anchor" href="#/log/{encodeURIComponent(s.id)}">{dayWords(s.date)}</a>, {spaced(s.kind)}, {s.attire}
       </p>
       <div class="head">
-        <h1>{roll.kind === 'match' ? 'Match with' : 'With'} {them}</h1>
+        <h1>
+          {roll.kind === 'match' ? 'Match with' : 'With'}
+          {#if roll.partnerId}<a class="plain" href="#/partners/{encodeURIComponent(roll.partnerId)}">{them}</a
+            >{:else}{them}{/if}
+        </h1>
         <div class="acts">
           <a class="btn preset-outlined-surface-600-400" href="#{editPath}">Edit</a>
           <button class="btn preset-outlined-surface-600-400" onclick={bin}>To the bin</button>
@@ -132,6 +171,21 @@
             onpick={(m) => (lit = m)}
           />{/if}
       </div>
+      {#if score}
+        <div class="score">
+          <ScorePanel
+            {score}
+            them={them.split(' ')[0]!}
+            told={roll.result}
+            onheld={(moment, held) => void setHeld(moment, held)}
+            onpick={(moment) => {
+              const place = score?.places?.[moment];
+              if (place?.exchange != null && place.moment != null)
+                lit = { exchange: place.exchange, moment: place.moment };
+            }}
+          />
+        </div>
+      {/if}
       <div class="columns">
         <section aria-label="Moments">
           <h2>What happened</h2>
@@ -196,6 +250,11 @@
     gap: 0.6rem;
     margin-top: 0.3rem;
   }
+  .plain {
+    color: inherit;
+    text-decoration-color: var(--line);
+    text-underline-offset: 4px;
+  }
   /* Its place is kept while it is worked out. */
   .turned {
     min-height: 1.5rem;
@@ -206,6 +265,9 @@
   }
   .stick {
     margin: 1rem 0 1.3rem;
+  }
+  .score {
+    margin-bottom: 1.5rem;
   }
   .columns {
     display: grid;

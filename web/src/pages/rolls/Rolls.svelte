@@ -9,7 +9,7 @@
   import Notice from '../../parts/Notice.svelte';
   import Filters from './Filters.svelte';
   import RollLine from './RollLine.svelte';
-  import EitherOr from '../../parts/EitherOr.svelte';
+  import RollViews from '../../parts/RollViews.svelte';
   import Pages from '../../parts/Pages.svelte';
   import SessionsView from './SessionsView.svelte';
 
@@ -45,16 +45,7 @@
 
 <div class="head">
   <h1>Rolls</h1>
-  <EitherOr
-    label="Rolls or sessions"
-    quiet
-    choices={[
-      { value: 'rolls', name: 'Roll by roll' },
-      { value: 'sessions', name: 'By session' },
-    ]}
-    value={view}
-    onchange={(v) => void replace(v === 'sessions' ? '/rolls?view=sessions' : '/rolls')}
-  />
+  <RollViews {view} />
 </div>
 {#if view === 'sessions'}
   <SessionsView {page} onpage={(p) => narrow({ page: p === 1 ? '' : String(p) })} />

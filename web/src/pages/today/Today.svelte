@@ -90,8 +90,12 @@
       {#each p.coming.slice(0, 2) as session (session.id)}
         <p class="coming">
           In {plural(daysTo(session.date), 'day')}:
-          <a class="anchor" href="#/log/{encodeURIComponent(session.id)}"
-            >{spaced(session.kind)}, {session.attire}, {dayWords(session.date)}</a
+          <a
+            class="anchor"
+            href={session.kind === 'tournament'
+              ? `#/matches/${encodeURIComponent(session.id)}/before`
+              : `#/log/${encodeURIComponent(session.id)}`}
+            >{session.event?.name ?? spaced(session.kind)}, {session.attire}, {dayWords(session.date)}</a
           >{session.notes ? `. ${session.notes}` : ''}
         </p>
       {/each}

@@ -24,22 +24,49 @@ internal static class CupDay
     /// <summary>The one that is to come.</summary>
     public static MatchDay LanternOpen { get; } = Cup with { Name = "Lantern Open", OpponentId = "sunniva" };
 
-    /// <summary>The session with its rounds made into matches.</summary>
+    /// <summary>How the Net Loft scores rounds among its own.</summary>
+    public static RuleSet LoftRules { get; } =
+        RuleSets.Named("points")! with
+        {
+            Id = "loft-rules",
+            Name = "Net Loft evening rules",
+            HoldSeconds = 2,
+            Advantages = false,
+            TieBreak = [TieBreak.Points, TieBreak.Draw],
+            Lengths = new Dictionary<BeltColour, double> { [BeltColour.White] = 240, [BeltColour.Blue] = 240 },
+            Source = null,
+        };
+
+    /// <summary>Whom she meets, in this order.</summary>
+    private static readonly string[] Opponents = ["cosmo", "fenwick", "sunniva"];
+
+    /// <summary>The session with matches for its rounds.</summary>
     /// <param name="session">A tournament.</param>
+    /// <param name="week">The week of the season.</param>
     /// <param name="ground">The ground.</param>
+    /// <param name="athlete">The owner.</param>
     /// <param name="chance">Dice of its own, so that the rest of the season falls as before.</param>
-    public static Session Of(Session session, GroundMap ground, Chance chance)
+    public static Session Of(Session session, int week, GroundMap ground, SimulatedAthlete athlete, Chance chance)
     {
-        var day = session with { Event = Cup };
-        return day with { Rolls = [.. session.Rolls.Select((r, i) => Match(day, r, i, ground, chance))] };
+        var simulator = new RollSimulator(ground, athlete, chance);
+        return session with
+        {
+            Event = Cup,
+            Rolls = [.. session.Rolls.Select((r, i) => Match(session, r, i, week, simulator, ground, chance))],
+        };
     }
 
-    private static Roll Match(Session day, Roll roll, int index, GroundMap ground, Chance chance)
+    private static Roll Match(Session day, Roll roll, int index, int week, RollSimulator simulator, GroundMap ground, Chance chance)
     {
         var rules = RuleSets.Named(Cup.Ruleset!)!;
+        var mate = Club.Mates.First(m => m.Partner.Id == Opponents[index % Opponents.Length]);
+        var length = rules.LengthFor(Cup.Belt)!.Value;
+        var start = new Spot("standing", Role.Even);
+        var memory = new Memory(Keeps: 0.95, KnowsClock: 0.9);
         var exchanges = new List<Exchange>();
-        foreach (var exchange in roll.Exchanges)
+        foreach (var happened in simulator.Play(mate, day.Attire, week, length / 60, start, Intent.OwnGame))
         {
+            var exchange = memory.Recall(happened, chance);
             exchanges.Add(exchange with { Moments = [.. exchange.Moments.Select(m => Remembered(m, ground, chance))] });
             if (exchange.End?.Kind == EndKind.Tap)
                 break;
@@ -48,13 +75,20 @@ internal static class CupDay
         var told = exchanges.Sum(e => e.Moments.Count);
         var match = roll with
         {
-            Ruleset = null,
-            Length = rules.LengthFor(Cup.Belt),
+            PartnerId = mate.Partner.Id,
+            PartnerBelt = mate.Partner.Belt,
+            PartnerStripes = mate.Partner.Stripes,
+            PartnerWeightKg = mate.Partner.WeightKg,
+            Told = null,
+            Notes = null,
+            Ruleset = rules.Id,
+            Length = length,
+            Takeaways = Phrases.Takeaways(exchanges, week, chance),
             Exchanges = exchanges,
             Penalties = index == 1 ? [new ToldPenalty(Actor.Them, After: told / 2)] : null,
         };
         var logged = LoggedMatch.Of(match, ground);
-        var result = Scorer.Score(new MatchTerms(rules, Cup.Belt, day.Attire, logged.Start, match.Length), logged.Events, ground).Result;
+        var result = Scorer.Score(new MatchTerms(rules, Cup.Belt, day.Attire, logged.Start, length), logged.Events, ground).Result;
         return match with { Result = new ToldResult(result.Winner ?? Actor.Me, result.By) };
     }
 

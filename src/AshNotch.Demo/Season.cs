@@ -29,6 +29,9 @@ public static class Season
     /// <summary>The week of the cup, on its Saturday.</summary>
     public const int CupWeek = 16;
 
+    /// <summary>What sets the cup's dice apart from the season's: a day with a win, a close one and a loss.</summary>
+    private const int CupDice = 52;
+
     /// <summary>In how many days the next tournament is.</summary>
     public const int DaysToTournament = 9;
 
@@ -84,14 +87,18 @@ public static class Season
                 Notes = "Weigh in by nine.",
             }
         );
-        var cup = new Chance(seed + 3);
-        sessions = [.. sessions.Select(s => s.Kind == SessionKind.Tournament && s.Rolls.Count > 0 ? CupDay.Of(s, ground, cup) : s)];
+        var cup = new Chance(seed + CupDice);
+        sessions =
+        [
+            .. sessions.Select(s => s.Kind == SessionKind.Tournament && s.Rolls.Count > 0 ? CupDay.Of(s, CupWeek, ground, Runa, cup) : s),
+        ];
         var log = new Logbook
         {
             Athlete = Club.Runa,
             Partners = [.. Club.Mates.Select(m => m.Partner)],
             Sessions = sessions,
             Vocabulary = Club.Words,
+            Rulesets = [CupDay.LoftRules],
             SelfRatings = [.. Phrases.Ratings(first.AddDays(4)), .. Phrases.Ratings(first.AddDays(7 * (BlockWeek - 1)), later: true)],
         };
         return DemoBlock.Drilled(log, ground, first, day, seed);

@@ -116,7 +116,10 @@ public sealed record ScoreAsked
                 };
             case { } other:
                 faults.Add(
-                    new Fault(at + "/event", $"'{other}' is no event that is sent; there are penalty, restart and tap, all else is a technique.")
+                    new Fault(
+                        at + "/event",
+                        $"'{other}' is no event that is sent; there are penalty, restart and tap, all else is a technique."
+                    )
                 );
                 break;
         }

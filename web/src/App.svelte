@@ -216,4 +216,14 @@
       display: block;
     }
   }
+  @media print {
+    header,
+    footer {
+      display: none;
+    }
+    .frame {
+      max-width: none;
+      padding: 0;
+    }
+  }
 </style>

@@ -1,6 +1,7 @@
 using System.Globalization;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
+using AshNotch.Core.Scoring;
 
 namespace AshNotch.Core.Judging;
 
@@ -34,6 +35,41 @@ public static class WhatDecided
             : "No tap, and nothing came off";
         return what + (held > 0 ? $"; you stopped {(held == 1 ? "a try" : $"{held} tries")} to finish" : "") + Stopped(roll);
     }
+
+    /// <summary>The same for a match: how it ended and with what score first, then what decided it.</summary>
+    /// <param name="roll">The match.</param>
+    /// <param name="score">Its score; null when it names no known rules.</param>
+    /// <param name="ground">Names and worths.</param>
+    public static string? Of(Roll roll, MatchScore? score, GroundMap ground)
+    {
+        if (score is null)
+            return Of(roll, ground);
+        var result = roll.Result ?? new ToldResult(score.Result.Winner, score.Result.By);
+        if (result.By is DecidedBy.Submission)
+            return Of(roll, ground) is { } tap ? $"{tap}. The score stood {Stood(score.Boards)}" : null;
+        var how = result.By switch
+        {
+            DecidedBy.Points => " on points",
+            DecidedBy.Advantages => " on advantages",
+            DecidedBy.Penalties => " on penalties",
+            DecidedBy.Disqualification => " by disqualification",
+            DecidedBy.Decision when result.Winner is not null => " by decision",
+            _ => "",
+        };
+        var who = result.Winner switch
+        {
+            Actor.Me => "Won",
+            Actor.Them => "Lost",
+            _ => result.By == DecidedBy.Decision ? "Left to the referee" : "A draw",
+        };
+        var most = Largest(roll, ground);
+        return $"{who}{how}, {Stood(score.Boards)}"
+            + (most is null ? "" : $". {(most.Actor == Actor.Me ? "Your" : "Their")} {Name(most.Technique, ground)} counted most");
+    }
+
+    private static string Stood(Boards boards) =>
+        $"{boards.Me.Points} to {boards.Them.Points}"
+        + (boards.Me.Advantages + boards.Them.Advantages > 0 ? $" (advantages {boards.Me.Advantages} to {boards.Them.Advantages})" : "");
 
     /// <summary>The moment that changed most, by the usual worth of the spots; null when none changed anything.</summary>
     public static Moment? Largest(Roll roll, GroundMap ground)

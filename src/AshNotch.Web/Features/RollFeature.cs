@@ -54,49 +54,54 @@ public static class RollFeature
     /// <summary>Maps its addresses.</summary>
     public static void MapRolls(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/api/rolls", ([AsParameters] RollsQuery asked, Rolls rolls, Vocabulary vocabulary) =>
-            {
-                var (skip, take) = asked.Range(30);
-                var found = rolls.List(
-                    new RollFilter
-                    {
-                        Partner = Said(asked.Partner),
-                        Belt = asked.Belt?.Value,
-                        Attire = asked.Attire?.Value,
-                        Position = Said(asked.Position),
-                        Role = asked.Role?.Value,
-                        Technique = Said(asked.Technique),
-                        Reason = Said(asked.Reason),
-                        From = asked.From?.Value,
-                        To = asked.To?.Value,
-                        Words = Said(asked.Words),
-                    },
-                    skip,
-                    take
-                );
-                var ground = GroundMap.Default.With(vocabulary.Get());
-                return TypedResults.Ok(
-                    new Paged<RollLine>(
-                        [
-                            .. found.Items.Select(r => new RollLine(
-                                r.SessionId,
-                                r.Date,
-                                r.SessionKind,
-                                r.Attire,
-                                r.PartnerName,
-                                r.Roll,
-                                WhatDecided.Of(r.Roll, ground)
-                            )),
-                        ],
-                        found.Total,
-                        asked.Page,
+        app.MapGet(
+                "/api/rolls",
+                async ([AsParameters] RollsQuery asked, Rolls rolls, Sessions sessions, Snapshots snapshots, CancellationToken stop) =>
+                {
+                    var (skip, take) = asked.Range(30);
+                    var found = rolls.List(
+                        new RollFilter
+                        {
+                            Partner = Said(asked.Partner),
+                            Belt = asked.Belt?.Value,
+                            Attire = asked.Attire?.Value,
+                            Position = Said(asked.Position),
+                            Role = asked.Role?.Value,
+                            Technique = Said(asked.Technique),
+                            Reason = Said(asked.Reason),
+                            From = asked.From?.Value,
+                            To = asked.To?.Value,
+                            Words = Said(asked.Words),
+                        },
+                        skip,
                         take
-                    )
-                    {
-                        Unreadable = found.Unreadable is { Count: > 0 } some ? some : null,
-                    }
-                );
-            })
+                    );
+                    var log = await snapshots.Now(stop);
+                    return TypedResults.Ok(
+                        new Paged<RollLine>(
+                            [
+                                .. found.Items.Select(r => new RollLine(
+                                    r.SessionId,
+                                    r.Date,
+                                    r.SessionKind,
+                                    r.Attire,
+                                    r.PartnerName,
+                                    r.Roll,
+                                    r.Roll.Kind == RollKind.Match && sessions.Get(r.SessionId)?.Value is { } day
+                                        ? ScoreFeature.Decided(day, r.Roll, log)
+                                        : WhatDecided.Of(r.Roll, log.Ground)
+                                )),
+                            ],
+                            found.Total,
+                            asked.Page,
+                            take
+                        )
+                        {
+                            Unreadable = found.Unreadable is { Count: > 0 } some ? some : null,
+                        }
+                    );
+                }
+            )
             .WithTags("rolls");
 
         app.MapGet("/api/next-moments", async (Snapshots snapshots, CancellationToken stop) =>

@@ -1,6 +1,7 @@
 using System.Diagnostics.CodeAnalysis;
 using System.Text.Json.Serialization;
 using AshNotch.Core.Ground;
+using AshNotch.Core.Judging;
 using AshNotch.Core.Log;
 using AshNotch.Core.Scoring;
 using AshNotch.Formats;
@@ -175,7 +176,14 @@ public static class ScoreFeature
     }
 
     /// <summary>The score of a roll of the log; null when it names no known rule set.</summary>
-    public static ScoreAnswer? Of(Session session, Roll roll, LogSnapshot log)
+    public static ScoreAnswer? Of(Session session, Roll roll, LogSnapshot log) =>
+        Scored(session, roll, log) is var (rules, match, score) ? Answer(rules, score) with { Places = match.Places } : null;
+
+    /// <summary>What decided a roll, in a few words: for a match its result and score first.</summary>
+    public static string? Decided(Session session, Roll roll, LogSnapshot log) =>
+        WhatDecided.Of(roll, roll.Kind == RollKind.Match ? Scored(session, roll, log)?.Score : null, log.Ground);
+
+    private static (RuleSet Rules, LoggedMatch Match, MatchScore Score)? Scored(Session session, Roll roll, LogSnapshot log)
     {
         if (Find(log, roll.Ruleset ?? (roll.Kind == RollKind.Match ? session.Event?.Ruleset : null)) is not { } rules)
             return null;
@@ -187,7 +195,7 @@ public static class ScoreFeature
             match.Start,
             roll.Length ?? session.Event?.Length
         );
-        return Answer(rules, Scorer.Score(terms, match.Events, log.Ground)) with { Places = match.Places };
+        return (rules, match, Scorer.Score(terms, match.Events, log.Ground));
     }
 
     /// <summary>The rule set of this id, shipped or own; null for none.</summary>

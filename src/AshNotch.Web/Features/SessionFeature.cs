@@ -46,14 +46,14 @@ public static class SessionFeature
     public static void MapSessions(this IEndpointRouteBuilder app)
     {
         var api = app.MapGroup(Address).WithTags("sessions");
-        api.MapGet("", ([AsParameters] PageQuery page, Sessions sessions, Vocabulary vocabulary) =>
+        api.MapGet("", async ([AsParameters] PageQuery page, Sessions sessions, Snapshots snapshots, CancellationToken stop) =>
         {
             var (skip, take) = page.Range(30);
             var found = sessions.List(skip, take);
-            var ground = GroundMap.Default.With(vocabulary.Get());
+            var log = await snapshots.Now(stop);
             return TypedResults.Ok(
                 new Paged<SessionRead>(
-                    [.. found.Items.Select(s => new SessionRead(s) { Decided = Decided(s.Value, ground) })],
+                    [.. found.Items.Select(s => new SessionRead(s) { Decided = Decided(s.Value, log) })],
                     found.Total,
                     page.Page,
                     take
@@ -84,14 +84,18 @@ public static class SessionFeature
 
         api.MapGet(
             "/{id}",
-            Results<Ok<SessionRead>, ProblemHttpResult> (string id, HttpResponse response, Sessions sessions, Vocabulary vocabulary) =>
+            async Task<Results<Ok<SessionRead>, ProblemHttpResult>> (
+                string id,
+                HttpResponse response,
+                Sessions sessions,
+                Snapshots snapshots,
+                CancellationToken stop
+            ) =>
             {
                 if (sessions.Get(id) is not { } stored)
                     return Problems.NotThere("session");
                 Versions.Tag(response, stored.Version);
-                return TypedResults.Ok(
-                    new SessionRead(stored) { Decided = Decided(stored.Value, GroundMap.Default.With(vocabulary.Get())) }
-                );
+                return TypedResults.Ok(new SessionRead(stored) { Decided = Decided(stored.Value, await snapshots.Now(stop)) });
             }
         );
 
@@ -236,9 +240,9 @@ public static class SessionFeature
         }
     }
 
-    private static Dictionary<string, string> Decided(Session session, GroundMap ground) =>
+    private static Dictionary<string, string> Decided(Session session, LogSnapshot log) =>
         session
-            .Rolls.Select(roll => (roll.Id, Says: WhatDecided.Of(roll, ground)))
+            .Rolls.Select(roll => (roll.Id, Says: ScoreFeature.Decided(session, roll, log)))
             .Where(r => r.Says is not null)
             .ToDictionary(r => r.Id, r => r.Says!, StringComparer.Ordinal);
 }

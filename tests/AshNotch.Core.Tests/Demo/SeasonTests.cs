@@ -4,6 +4,7 @@ using AshNotch.Core.Ground;
 using AshNotch.Core.Judging;
 using AshNotch.Core.Judging.Patterns;
 using AshNotch.Core.Log;
+using AshNotch.Core.Scoring;
 using AshNotch.Demo;
 using AshNotch.Formats;
 
@@ -195,20 +196,61 @@ public class SeasonTests
         Assert.Equal(Enum.GetValues<RollKind>(), rolls.Select(r => r.Kind!.Value).Distinct().Order());
         Assert.Equal(Enum.GetValues<Intensity>(), rolls.Select(r => r.Intensity!.Value).Distinct().Order());
         Assert.Equal(Enum.GetValues<Intent>(), rolls.Select(r => r.Intent!.Value).Distinct().Order());
-        Assert.All(new Func<Session, object?>[] { s => s.StartTime, s => s.Minutes, s => s.Effort, s => s.Aim, s => s.Notes }, f =>
-            Assert.Contains(Log.Sessions, s => f(s) is not null)
+        Assert.All(
+            new Func<Session, object?>[] { s => s.StartTime, s => s.Minutes, s => s.Effort, s => s.Aim, s => s.Notes, s => s.Event },
+            f => Assert.Contains(Log.Sessions, s => f(s) is not null)
         );
         Assert.All(
-            new Func<Roll, object?>[] { r => r.Ruleset, r => r.Told, r => r.Notes, r => r.Takeaways is [var first, ..] ? first : null },
+            new Func<Roll, object?>[]
+            {
+                r => r.Ruleset,
+                r => r.Length,
+                r => r.Result,
+                r => r.Penalties,
+                r => r.Told,
+                r => r.Notes,
+                r => r.Takeaways is [var first, ..] ? first : null,
+            },
             f => Assert.Contains(rolls, r => f(r) is not null)
         );
         Assert.All(
-            new Func<Moment, object?>[] { m => m.Side, m => m.Clock, m => m.From, m => m.To, m => m.Reasons, m => m.Note, m => m.Better },
+            new Func<Moment, object?>[]
+            {
+                m => m.Side,
+                m => m.Clock,
+                m => m.From,
+                m => m.To,
+                m => m.Reasons,
+                m => m.Note,
+                m => m.Better,
+                m => m.Held,
+                m => m.Near,
+            },
             f => Assert.Contains(moments, m => f(m) is not null)
         );
         Assert.Contains(moments, m => m.Sure == false);
         Assert.Contains(moments, m => m.Technique == "net-roll");
         Assert.NotEmpty(Log.Vocabulary.Aliases);
+        Assert.NotEmpty(Log.Rulesets);
+        Assert.NotNull(Log.Athlete.Sex);
+    }
+
+    [Fact]
+    public void The_cup_has_matches_won_and_lost_that_end_at_the_first_tap_and_say_what_the_rules_make_of_them()
+    {
+        var cup = Log.Sessions.Single(s => s.Kind == SessionKind.Tournament && s.Rolls.Count > 0);
+        Assert.Contains(cup.Rolls, r => r.Result!.Winner == Actor.Me);
+        Assert.Contains(cup.Rolls, r => r.Result!.Winner == Actor.Them);
+        foreach (var match in cup.Rolls)
+        {
+            Assert.All(match.Exchanges.SkipLast(1), e => Assert.NotEqual(EndKind.Tap, e.End?.Kind));
+            var logged = LoggedMatch.Of(match, Ground);
+            var terms = new MatchTerms(RuleSets.Named(match.Ruleset!)!, cup.Event!.Belt, cup.Attire, logged.Start, match.Length);
+            var result = Scorer.Score(terms, logged.Events, Ground).Result;
+            Assert.Equal(match.Result!.By, result.By);
+            if (result.By != DecidedBy.Decision)
+                Assert.Equal(match.Result.Winner, result.Winner);
+        }
     }
 
     // The planted story has to be found by the judgement, which knows nothing of how it was planted.

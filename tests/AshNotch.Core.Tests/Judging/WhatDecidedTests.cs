@@ -1,6 +1,7 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Judging;
 using AshNotch.Core.Log;
+using AshNotch.Core.Scoring;
 
 namespace AshNotch.Core.Tests.Judging;
 
@@ -47,6 +48,33 @@ public class WhatDecidedTests
         };
 
     private static string? Says(params Exchange[] exchanges) => WhatDecided.Of(new Roll { Id = "r", Exchanges = exchanges }, Map);
+
+    [Theory]
+    [InlineData("them", DecidedBy.Advantages, "Lost on advantages, 2 to 2 (advantages 0 to 1). Your knee cut pass counted most")]
+    [InlineData(null, DecidedBy.Draw, "A draw, 2 to 2 (advantages 0 to 1). Your knee cut pass counted most")]
+    [InlineData(null, DecidedBy.Decision, "Left to the referee, 2 to 2 (advantages 0 to 1). Your knee cut pass counted most")]
+    public void AMatchSaysItsResultAndScoreFirst(string? winner, DecidedBy by, string says)
+    {
+        var match = new Roll
+        {
+            Id = "r",
+            Result = new ToldResult(Word.TryRead<Actor>(winner, out var who) ? who : null, by),
+            Exchanges = [Bell(Did(Actor.Me, "knee-cut", "half-guard:top", "side-control:top"))],
+        };
+        var score = Scorer.Score(new MatchTerms(RuleSets.Named("points")!), [], Map) with
+        {
+            Boards = new Boards(new Board(2, 0, 0), new Board(2, 1, 0)),
+        };
+        Assert.Equal(says, WhatDecided.Of(match, score, Map));
+    }
+
+    [Fact]
+    public void ATapInAMatchKeepsTheScoreBesideIt()
+    {
+        var match = new Roll { Id = "r", Exchanges = [Tap(Actor.Me, "toe-hold")] };
+        var score = Scorer.Score(new MatchTerms(RuleSets.Named("points")!), [new Core.Scoring.Tap { Index = 0, By = Actor.Me }], Map);
+        Assert.Equal("Tapped them with the toe hold. The score stood 0 to 0", WhatDecided.Of(match, score, Map));
+    }
 
     [Fact]
     public void OneTapIsNamedWithItsClock()

@@ -7,14 +7,22 @@
   const address: Record<View, string> = { rolls: '/rolls', sessions: '/rolls?view=sessions', matches: '/matches' };
 </script>
 
-<EitherOr
-  label="Rolls, sessions or matches"
-  quiet
-  choices={[
-    { value: 'rolls', name: 'Roll by roll' },
-    { value: 'sessions', name: 'By session' },
-    { value: 'matches', name: 'Matches' },
-  ]}
-  value={view}
-  onchange={(v: View) => void push(address[v])}
-/>
+<div>
+  <EitherOr
+    label="Rolls, sessions or matches"
+    quiet
+    choices={[
+      { value: 'rolls', name: 'Roll by roll' },
+      { value: 'sessions', name: 'By session' },
+      { value: 'matches', name: 'Matches' },
+    ]}
+    value={view}
+    onchange={(v: View) => void push(address[v])}
+  />
+</div>
+
+<style>
+  div {
+    flex: none;
+  }
+</style>

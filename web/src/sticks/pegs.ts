@@ -33,8 +33,10 @@ export function pegShape(lines: readonly ScoreLine[], length: number | null | un
   const room = width - 2 * margin;
   const at = (line: ScoreLine, i: number) =>
     margin + (timed ? (line.clock! / length) * room : ((i + 1) / (lines.length + 1)) * room);
-  const most = Math.max(3, ...lines.map((l) => Math.abs(l.points)));
-  const edge = most * unit + 18;
+  /** Room above or below: the longest peg with its figure, or a little where there is none. */
+  const space = (actor: 'me' | 'them') =>
+    Math.max(12, ...lines.filter((l) => l.actor === actor).map((l) => (l.points !== 0 ? Math.abs(l.points) * unit + 30 : 22)));
+  const edge = space('me') + 5;
   const pegs: Peg[] = [];
   lines.forEach((line, i) => {
     const last = pegs.findLast((p) => (p.line.actor === 'me') === (line.actor === 'me'));
@@ -46,7 +48,7 @@ export function pegShape(lines: readonly ScoreLine[], length: number | null | un
   return {
     width,
     edge,
-    height: 2 * edge + 8,
+    height: edge + 5 + space('them'),
     pegs,
     ticks: Array.from({ length: minutes + 1 }, (_, m) => ({
       x: margin + ((m * 60) / (length ?? 1)) * room,

@@ -1,5 +1,5 @@
 import type { Before, Block, GroundMap, MatchDay, Patterns, Ratings, RingWeek, Spot, WeekLoad } from '../api/types.ts';
-import { dayWords, figure, inTen, plural } from './words.ts';
+import { dayWords, figure, inTen, plural, stopped } from './words.ts';
 
 /** What a technique and a spot are called. */
 export interface Called {
@@ -89,6 +89,7 @@ export function dayAnswer(results: readonly ({ winner?: string | null } | null)[
   const known = results.filter((r) => r !== null);
   if (known.length === 0) return 'No match is logged of this day.';
   const won = known.filter((r) => r.winner === 'me').length;
+  if (known.length === 1) return won === 1 ? 'The match was won.' : 'The match was not won.';
   return won === known.length
     ? `All ${plural(known.length, 'match', 'matches')} won.`
     : `${figure(won)} of ${plural(known.length, 'match', 'matches')} won.`;
@@ -102,6 +103,6 @@ export function beforeAnswer(b: Before, technique: (id: string) => string, spot:
   const move = road.move ? `, first move ${technique(road.move.technique)}` : '';
   return (
     `Your best road goes through ${spot(road.spot)}${move}.` +
-    (watch && b.opponent ? ` Take the ${technique(watch.technique)} away from ${b.opponent.name}.` : '')
+    (watch && b.opponent ? ` ${stopped(`Take the ${technique(watch.technique)} away from ${b.opponent.name}`)}` : '')
   );
 }

@@ -121,6 +121,9 @@ export function clockFromBox(text: string): number | undefined {
   return found ? Number(found[1] ?? 0) * 60 + Number(found[2]) : undefined;
 }
 
+/** A sentence's end after a name that may end in a full stop itself. */
+export const stopped = (sentence: string): string => (sentence.endsWith('.') ? sentence : `${sentence}.`);
+
 /** The log's own words for people: "own-game" becomes "own game". */
 export const spaced = (word: string | null | undefined): string => (word ?? '').replaceAll('-', ' ');
 

@@ -174,8 +174,7 @@
                 class="anchor"
                 href="#/soft-spots/{road.spot.position}/{road.spot.role}?list={road.earns ? 'heartwood' : 'levers'}"
                 ><strong>{ground.spotName(road.spot)}</strong></a
-              >
-              <span class="quiet">{road.earns ? 'earns already' : 'would pay most'}</span><br />
+              >: <span class="quiet">{road.earns ? 'earns already' : 'would pay most'}</span><br />
               {#if road.wayIn}Way in: {technique(road.wayIn)} ({plural(road.waysIn, 'time')}).{/if}
               {#if road.move}First move: <strong>{technique(road.move.technique)}</strong>, came off {road.move.done} of
                 {road.move.done + road.move.stopped}.{:else}No move of yours is known from here.{/if}
@@ -269,8 +268,9 @@
     }
     .columns {
       grid-template-columns: 1fr 1fr;
-      font-size: 0.85rem;
-      gap: 0.6rem 1.4rem;
+      font-size: 0.74rem;
+      line-height: 1.3;
+      gap: 0.5rem 1.4rem;
     }
   }
 </style>

@@ -3,9 +3,9 @@
   import { ground } from '../../lib/log/ground.svelte.ts';
   import { profile } from '../../lib/log/profile.svelte.ts';
   import type { Contest, DoneWith, Partner, Sheet } from '../../lib/api/types.ts';
-  import { sheetAnswer, tapsWords } from '../../lib/text/people.ts';
+  import { sheetAnswer } from '../../lib/text/people.ts';
   import { showWeight } from '../../lib/text/units.ts';
-  import { beltWords, dayWords, plural } from '../../lib/text/words.ts';
+  import { beltWords, dayWords, plural, stopped } from '../../lib/text/words.ts';
   import Contests from '../../parts/Contests.svelte';
   import Fold from '../../parts/Fold.svelte';
   import Loaded from '../../parts/Loaded.svelte';
@@ -42,7 +42,7 @@
       <li>
         {#snippet says()}<strong>{ground.techniqueName(d.technique)}</strong>
           {share(d)}{#if d.stops.length > 0}<span class="quiet small">
-              {actor === 'them' ? 'stopped, then your' : 'stopped, then their'}
+              · {actor === 'them' ? 'stopped, then your' : 'stopped, then their'}
               {d.stops.map((s) => `${technique(s.id)} (${s.count})`).join(', ')}</span
             >{/if}{/snippet}
         <Fold {says}>{@render moments({ actor, technique: d.technique })}</Fold>
@@ -94,7 +94,7 @@
               </li>{/if}
             {#each it.untried as u (u.technique)}<li>
                 Never tried on them: your <strong>{technique(u.technique)}</strong>, which came off {u.done} of {u.tried}
-                on {u.with.join(', ')}.
+                on {stopped(u.with.join(', '))}
               </li>{/each}
             {#each s.goodFor as g (g.focus.id)}<li>
                 Good for your <a class="anchor" href="#/block/{encodeURIComponent(g.block)}">block</a>: {lower(
@@ -151,7 +151,7 @@
         <section aria-label="Taps">
           <h2>Taps each way</h2>
           <p>
-            {tapsWords(it.taps.filter((t) => t.by === 'me').length, it.taps.filter((t) => t.by === 'them').length)}.
+            You {it.taps.filter((t) => t.by === 'me').length}, they {it.taps.filter((t) => t.by === 'them').length}.
           </p>
           <ul>
             {#each it.taps.slice(0, 6) as t, i (i)}<li>
@@ -261,7 +261,8 @@
     }
     .columns {
       grid-template-columns: 1fr 1fr;
-      font-size: 0.82rem;
+      font-size: 0.72rem;
+      line-height: 1.25;
       gap: 0.5rem 1.4rem;
     }
   }

@@ -35,7 +35,10 @@ export function pegShape(lines: readonly ScoreLine[], length: number | null | un
     margin + (timed ? (line.clock! / length) * room : ((i + 1) / (lines.length + 1)) * room);
   /** Room above or below: the longest peg with its figure, or a little where there is none. */
   const space = (actor: 'me' | 'them') =>
-    Math.max(12, ...lines.filter((l) => l.actor === actor).map((l) => (l.points !== 0 ? Math.abs(l.points) * unit + 30 : 22)));
+    Math.max(
+      12,
+      ...lines.filter((l) => l.actor === actor).map((l) => (l.points !== 0 ? Math.abs(l.points) * unit + 30 : 22)),
+    );
   const edge = space('me') + 5;
   const pegs: Peg[] = [];
   lines.forEach((line, i) => {

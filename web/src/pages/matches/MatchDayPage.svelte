@@ -2,7 +2,7 @@
   import { onMount } from 'svelte';
   import { api, data } from '../../lib/api/api.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
-  import { resultWords, scoreShort } from '../../lib/log/match.ts';
+  import { resultWords } from '../../lib/log/match.ts';
   import { partners } from '../../lib/log/partners.svelte.ts';
   import { profile } from '../../lib/log/profile.svelte.ts';
   import { rulesets } from '../../lib/log/rulesets.svelte.ts';
@@ -85,15 +85,7 @@
         <li>
           <a href={at(session, roll)}>
             <h2>{i + 1}. {partners.name(roll.partnerId)}</h2>
-            <p>
-              <strong
-                >{roll.result
-                  ? resultWords(roll.result)
-                  : score
-                    ? resultWords(score.result)
-                    : 'Result not told'}</strong
-              >{score ? `, ${scoreShort(score.me, score.them)}` : ''}. {session.decided?.[roll.id] ?? ''}
-            </p>
+            <p>{session.decided?.[roll.id] ?? (roll.result ? resultWords(roll.result) : 'Nothing told of it yet')}.</p>
             <div class="pictures">
               <Stick exchanges={roll.exchanges} height={44} />
               {#if score && score.line.length > 0}<PegLine {score} small />{/if}

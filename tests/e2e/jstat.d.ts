@@ -1,4 +1,4 @@
-declare module "jstat" {
+declare module 'jstat' {
   const jstat: {
     beta: {
       pdf(x: number, alpha: number, beta: number): number;

@@ -1,4 +1,4 @@
-import { did, expect, saved, test } from "./program.ts";
+import { did, expect, saved, test } from './program.ts';
 
 interface Listed {
   items: {
@@ -13,245 +13,172 @@ interface Listed {
   total: number;
 }
 
-test("the profile is shown in pounds and kept in kilograms", async ({
-  page,
-  demo,
-}) => {
-  await page.goto(demo.url + "/#/data");
-  await expect(page.getByLabel("Weight in kg")).toHaveValue("61");
-  await page.getByLabel("Units").selectOption("lb");
-  await expect(page.getByLabel("Weight in lb")).toHaveValue("134.5");
-  await page.getByLabel("What counts most").selectOption("survival");
-  await page.getByRole("button", { name: "Save the profile" }).click();
-  await expect(page.getByText("Saved.")).toBeVisible();
-  expect(await demo.get("/api/athlete")).toMatchObject({
-    units: "lb",
-    objective: "survival",
+test('the profile is shown in pounds and kept in kilograms', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/data');
+  await expect(page.getByLabel('Weight in kg')).toHaveValue('61');
+  await page.getByLabel('Units').selectOption('lb');
+  await expect(page.getByLabel('Weight in lb')).toHaveValue('134.5');
+  await page.getByLabel('What counts most').selectOption('survival');
+  await page.getByRole('button', { name: 'Save the profile' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+  expect(await demo.get('/api/athlete')).toMatchObject({
+    units: 'lb',
+    objective: 'survival',
     weightKg: 61,
   });
-  await page.getByRole("link", { name: "People", exact: true }).click();
-  await expect(page.getByRole("link", { name: /Sunniva G\./ })).toContainText(
-    "128 lb",
-  );
-  await page.getByRole("link", { name: "Game", exact: true }).click();
-  await page.getByRole("link", { name: "Soft spots", exact: true }).click();
+  await page.getByRole('link', { name: 'People', exact: true }).click();
+  await expect(page.getByRole('link', { name: /Sunniva G\./ })).toContainText('128 lb');
+  await page.getByRole('link', { name: 'Game', exact: true }).click();
+  await page.getByRole('link', { name: 'Soft spots', exact: true }).click();
   await expect(page.getByText(/tap less against you/).first()).toBeVisible();
 });
 
-test("a technique of my own can be added and logged", async ({
-  page,
-  demo,
-}) => {
-  await page.goto(demo.url + "/#/data");
-  await page.getByText("Add a technique or a position of my own").click();
-  await page.getByLabel("Its name").fill("Keel hook");
-  await page.getByLabel("Kind").selectOption("sweep");
-  await page
-    .getByLabel("Starts, for whoever does it, in")
-    .selectOption("half-guard:bottom");
-  await page.getByLabel("and leads to").selectOption("mount:top");
-  await page.getByRole("button", { name: "Add it" }).click();
-  await expect(
-    page.getByRole("button", { name: "Take Keel hook away" }),
-  ).toBeVisible();
-  await expect(
-    page.getByRole("button", { name: "Take Net roll away" }),
-  ).toBeVisible();
-  await page.getByRole("button", { name: "Forget the barnacle" }).click();
-  await expect(page.getByText("the barnacle")).toHaveCount(0);
+test('a technique of my own can be added and logged', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/data');
+  await page.getByText('Add a technique or a position of my own').click();
+  await page.getByLabel('Its name').fill('Keel hook');
+  await page.getByLabel('Kind').selectOption('sweep');
+  await page.getByLabel('Starts, for whoever does it, in').selectOption('half-guard:bottom');
+  await page.getByLabel('and leads to').selectOption('mount:top');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByRole('button', { name: 'Take Keel hook away' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Take Net roll away' })).toBeVisible();
+  await page.getByRole('button', { name: 'Forget the barnacle' }).click();
+  await expect(page.getByText('the barnacle')).toHaveCount(0);
 
-  await page.goto(demo.url + "/#/log");
-  await page.getByRole("button", { name: "Add a roll" }).click();
-  await page.getByRole("button", { name: /Cosmo/ }).click();
-  await page.getByRole("button", { name: "Half guard, bottom" }).click();
-  await page.getByRole("button", { name: "Something else…" }).click();
-  await page
-    .getByRole("combobox", { name: "What was it? Any name will do." })
-    .fill("keel");
-  await page.keyboard.press("Enter");
-  await expect(page.getByTestId("here")).toHaveText("Mount, top");
+  await page.goto(demo.url + '/#/log');
+  await page.getByRole('button', { name: 'Add a roll' }).click();
+  await page.getByRole('button', { name: /Cosmo/ }).click();
+  await page.getByRole('button', { name: 'Half guard, bottom' }).click();
+  await page.getByRole('button', { name: 'Something else…' }).click();
+  await page.getByRole('combobox', { name: 'What was it? Any name will do.' }).fill('keel');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('here')).toHaveText('Mount, top');
   await saved(page);
-  const { items } = await demo.get<Listed>("/api/sessions?size=1");
-  expect(items[0]!.rolls[0]!.exchanges[0]!.moments[0]!.technique).toBe(
-    "own-keel-hook",
-  );
+  const { items } = await demo.get<Listed>('/api/sessions?size=1');
+  expect(items[0]!.rolls[0]!.exchanges[0]!.moments[0]!.technique).toBe('own-keel-hook');
 });
 
-test("any moment of a roll can be corrected afterwards", async ({
-  page,
-  demo,
-}) => {
-  await page.goto(demo.url + "/#/log/n48/n48-1");
+test('any moment of a roll can be corrected afterwards', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/log/n48/n48-1');
   const before = await demo.get<{
     exchanges: { moments: { actor: string }[] }[];
-  }>("/api/sessions/n48/rolls/n48-1");
-  await page.locator("#moment-0-0 .what").click();
-  const other = before.exchanges[0]!.moments[0]!.actor === "me" ? "them" : "me";
+  }>('/api/sessions/n48/rolls/n48-1');
+  await page.locator('#moment-0-0 .what').click();
+  const other = before.exchanges[0]!.moments[0]!.actor === 'me' ? 'them' : 'me';
   await page
-    .getByRole("radiogroup", { name: "Who did it" })
-    .getByText(other === "me" ? "I did it" : /^(?!I |Who ).* did it$/)
+    .getByRole('radiogroup', { name: 'Who did it' })
+    .getByText(other === 'me' ? 'I did it' : /^(?!I |Who ).* did it$/)
     .click();
-  await page.getByLabel("Clock (m:ss)").fill("1:05");
-  await page.getByLabel("What I should have done").fill("frame first");
-  await page.getByRole("button", { name: "ready" }).click();
+  await page.getByLabel('Clock (m:ss)').fill('1:05');
+  await page.getByLabel('What I should have done').fill('frame first');
+  await page.getByRole('button', { name: 'ready' }).click();
   await saved(page);
-  const after = await demo.get<typeof before>("/api/sessions/n48/rolls/n48-1");
+  const after = await demo.get<typeof before>('/api/sessions/n48/rolls/n48-1');
   expect(after.exchanges[0]!.moments[0]).toMatchObject({
     actor: other,
     clock: 65,
-    better: "frame first",
+    better: 'frame first',
   });
-  expect(after.exchanges[0]!.moments.slice(1)).toEqual(
-    before.exchanges[0]!.moments.slice(1),
-  );
+  expect(after.exchanges[0]!.moments.slice(1)).toEqual(before.exchanges[0]!.moments.slice(1));
 });
 
-test("a session goes to the bin and comes back with its rolls", async ({
-  page,
-  demo,
-}) => {
-  await page.goto(demo.url + "/#/log/n30");
-  await page
-    .getByRole("button", { name: "Move this session to the bin" })
-    .click();
-  await expect(
-    page.getByRole("heading", { name: "After class", exact: true }),
-  ).toBeVisible();
-  expect((await fetch(demo.url + "/api/sessions/n30")).status).toBe(404);
-  await page.goto(demo.url + "/#/data");
-  await page.getByRole("button", { name: /Take back: session/ }).click();
-  await expect(page.getByText("Empty. What you delete")).toBeVisible();
-  expect(
-    (await demo.get<{ rolls: unknown[] }>("/api/sessions/n30")).rolls.length,
-  ).toBeGreaterThan(0);
+test('a session goes to the bin and comes back with its rolls', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/log/n30');
+  await page.getByRole('button', { name: 'Move this session to the bin' }).click();
+  await expect(page.getByRole('heading', { name: 'After class', exact: true })).toBeVisible();
+  expect((await fetch(demo.url + '/api/sessions/n30')).status).toBe(404);
+  await page.goto(demo.url + '/#/data');
+  await page.getByRole('button', { name: /Take back: session/ }).click();
+  await expect(page.getByText('Empty. What you delete')).toBeVisible();
+  expect((await demo.get<{ rolls: unknown[] }>('/api/sessions/n30')).rolls.length).toBeGreaterThan(0);
 });
 
-test("a partner is changed without changing the rolls of earlier days", async ({
-  page,
-  demo,
-}) => {
-  await page.goto(demo.url + "/#/partners/sunniva");
-  await page.getByLabel("Belt").selectOption("purple");
-  await page.getByLabel("Stripes").selectOption("0");
-  await page.getByLabel("Weight in kg (may stay empty)").fill("60,5");
-  await page.getByRole("button", { name: "Save" }).click();
-  await expect(page.getByRole("link", { name: /Sunniva G\./ })).toContainText(
-    "purple, 60.5 kg",
-  );
-  const rolls = await demo.get<{ items: { roll: { partnerBelt: string } }[] }>(
-    "/api/rolls?partner=sunniva&size=200",
-  );
-  expect(new Set(rolls.items.map((r) => r.roll.partnerBelt))).toEqual(
-    new Set(["blue"]),
-  );
+test('a partner is changed without changing the rolls of earlier days', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/partners/sunniva');
+  await page.getByLabel('Belt').selectOption('purple');
+  await page.getByLabel('Stripes').selectOption('0');
+  await page.getByLabel('Weight in kg (may stay empty)').fill('60,5');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('link', { name: /Sunniva G\./ })).toContainText('purple, 60.5 kg');
+  const rolls = await demo.get<{ items: { roll: { partnerBelt: string } }[] }>('/api/rolls?partner=sunniva&size=200');
+  expect(new Set(rolls.items.map((r) => r.roll.partnerBelt))).toEqual(new Set(['blue']));
 
-  await page.goto(demo.url + "/#/log/n49/n49-1");
-  await page.getByLabel("Partner").selectOption("Sunniva G.");
+  await page.goto(demo.url + '/#/log/n49/n49-1');
+  await page.getByLabel('Partner').selectOption('Sunniva G.');
   await saved(page);
-  const session = await demo.get<Listed["items"][0]>("/api/sessions/n49");
+  const session = await demo.get<Listed['items'][0]>('/api/sessions/n49');
   expect(session.rolls[0]).toMatchObject({
-    partnerId: "sunniva",
-    partnerBelt: "purple",
+    partnerId: 'sunniva',
+    partnerBelt: 'purple',
   });
 });
 
-test("what is wrong with an entry is said, and the entry stays", async ({
-  page,
-  demo,
-}) => {
-  await page.goto(demo.url + "/#/log/n48");
-  await page.getByText("change", { exact: true }).click();
-  await page.getByLabel("Effort, 0 to 10").fill("99");
-  await page.getByRole("textbox", { name: "Aim" }).fill("still here");
-  await expect(page.getByRole("alert")).toContainText(
-    "Effort must lie between 0 and 10",
-  );
-  await expect(page.getByRole("textbox", { name: "Aim" })).toHaveValue(
-    "still here",
-  );
-  await page.getByLabel("Effort, 0 to 10").fill("7");
-  await page.getByRole("textbox", { name: "Aim" }).press("Tab");
+test('what is wrong with an entry is said, and the entry stays', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/log/n48');
+  await page.getByText('change', { exact: true }).click();
+  await page.getByLabel('Effort, 0 to 10').fill('99');
+  await page.getByRole('textbox', { name: 'Aim' }).fill('still here');
+  await expect(page.getByRole('alert')).toContainText('Effort must lie between 0 and 10');
+  await expect(page.getByRole('textbox', { name: 'Aim' })).toHaveValue('still here');
+  await page.getByLabel('Effort, 0 to 10').fill('7');
+  await page.getByRole('textbox', { name: 'Aim' }).press('Tab');
   await saved(page);
-  expect(await demo.get("/api/sessions/n48")).toMatchObject({
-    aim: "still here",
+  expect(await demo.get('/api/sessions/n48')).toMatchObject({
+    aim: 'still here',
     effort: 7,
   });
 });
 
-test("light or dark is the owner’s choice and stays", async ({
-  page,
-  demo,
-}) => {
-  await page.emulateMedia({ colorScheme: "light" });
-  await page.goto(demo.url + "/#/data");
-  const shows = (mode: string) =>
-    expect(page.locator("html")).toHaveAttribute("data-mode", mode);
-  await shows("light");
-  await page.getByText("dark", { exact: true }).click();
-  await shows("dark");
+test('light or dark is the owner’s choice and stays', async ({ page, demo }) => {
+  await page.emulateMedia({ colorScheme: 'light' });
+  await page.goto(demo.url + '/#/data');
+  const shows = (mode: string) => expect(page.locator('html')).toHaveAttribute('data-mode', mode);
+  await shows('light');
+  await page.getByText('dark', { exact: true }).click();
+  await shows('dark');
   await page.reload();
-  await shows("dark");
-  await page.getByText("as this device").click();
-  await shows("light");
-  await page.emulateMedia({ colorScheme: "dark" });
-  await shows("dark");
+  await shows('dark');
+  await page.getByText('as this device').click();
+  await shows('light');
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await shows('dark');
 });
 
-test("every page can be reached and used with the tab key alone", async ({
-  page,
-  demo,
-}) => {
+test('every page can be reached and used with the tab key alone', async ({ page, demo }) => {
   await page.goto(demo.url);
-  await expect(
-    page.getByRole("heading", { name: "After class", exact: true }),
-  ).toBeVisible();
-  await page.keyboard.press("Tab");
-  await expect(page.getByText("To the page")).toBeFocused();
-  await page.keyboard.press("Enter");
-  await expect(page.locator("#main")).toBeFocused();
-  await page.keyboard.press("Tab");
-  await expect(
-    page.getByRole("link", { name: "Log tonight's rolls" }),
-  ).toBeFocused();
-  await page.keyboard.press("Enter");
-  await expect(
-    page.getByRole("heading", { name: "Log after class" }),
-  ).toBeVisible();
-  await page.getByRole("link", { name: "Game", exact: true }).focus();
-  await page.keyboard.press("Enter");
-  await page.getByRole("link", { name: "Soft spots", exact: true }).focus();
-  await page.keyboard.press("Enter");
-  const first = page
-    .getByRole("article")
-    .first()
-    .getByRole("heading")
-    .getByRole("button")
-    .first();
+  await expect(page.getByRole('heading', { name: 'After class', exact: true })).toBeVisible();
+  await page.keyboard.press('Tab');
+  await expect(page.getByText('To the page')).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('#main')).toBeFocused();
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('link', { name: "Log tonight's rolls" })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Log after class' })).toBeVisible();
+  await page.getByRole('link', { name: 'Game', exact: true }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('link', { name: 'Soft spots', exact: true }).focus();
+  await page.keyboard.press('Enter');
+  const first = page.getByRole('article').first().getByRole('heading').getByRole('button').first();
   await first.focus();
-  await page.keyboard.press("Enter");
-  await expect(first).toHaveAttribute("aria-expanded", "true");
+  await page.keyboard.press('Enter');
+  await expect(first).toHaveAttribute('aria-expanded', 'true');
 });
 
-test("two devices log at the same time and neither loses anything", async ({
-  page,
-  browser,
-  demo,
-}) => {
+test('two devices log at the same time and neither loses anything', async ({ page, browser, demo }) => {
   const other = await (await browser.newContext()).newPage();
   for (const [who, device] of [
-    ["Cosmo", page],
-    ["Halima", other],
+    ['Cosmo', page],
+    ['Halima', other],
   ] as const) {
-    await device.goto(demo.url + "/#/log");
-    await device.getByRole("button", { name: "Add a roll" }).click();
-    await device.getByRole("button", { name: new RegExp(who) }).click();
-    await did(device, /^What (?!I did)\w+ did$/, "Single-leg takedown").click();
+    await device.goto(demo.url + '/#/log');
+    await device.getByRole('button', { name: 'Add a roll' }).click();
+    await device.getByRole('button', { name: new RegExp(who) }).click();
+    await did(device, /^What (?!I did)\w+ did$/, 'Single-leg takedown').click();
   }
   await saved(page);
   await saved(other);
-  const { items } = await demo.get<Listed>("/api/sessions?size=2");
-  expect(items.map((s) => s.rolls[0]!.partnerId).sort()).toEqual([
-    "cosmo",
-    "halima",
-  ]);
+  const { items } = await demo.get<Listed>('/api/sessions?size=2');
+  expect(items.map((s) => s.rolls[0]!.partnerId).sort()).toEqual(['cosmo', 'halima']);
 });

@@ -1,5 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import type { Block, GroundMap, Patterns, Ratings, RingWeek, WeekLoad } from '../api/types.ts';
+import type {
+  Block,
+  GroundMap,
+  Patterns,
+  Ratings,
+  RingWeek,
+  WeekLoad,
+  Before,
+  MatchDay,
+  Ruleset,
+} from '../api/types.ts';
 import {
   blockAnswer,
   loadAnswer,
@@ -8,6 +18,10 @@ import {
   ratingsAnswer,
   ringsAnswer,
   type Called,
+  beforeAnswer,
+  dayAnswer,
+  matchesAnswer,
+  rulesWords,
 } from './answers.ts';
 
 const called: Called = {
@@ -76,6 +90,65 @@ describe('the first sentence of a page', () => {
     expect(blockAnswer(block, 'Stop it', '2026-06-01')).toContain('it begins on');
     expect(blockAnswer({ ...block, ended: 'closed', endedOn: '2026-07-01' }, 'Stop it', '2026-08-01')).toContain(
       'Stop it: closed on',
+    );
+  });
+});
+
+describe('matches', () => {
+  const won = { winner: 'me', by: 'points' } as const;
+  const lost = { winner: 'them', by: 'points' } as const;
+  const day = (coming: boolean, ...told: object[]) =>
+    ({
+      session: 's',
+      date: '2026-07-01',
+      coming,
+      event: { name: 'Lantern Open' },
+      matches: told.map((t) => ({ told: t })),
+    }) as never as MatchDay;
+
+  it('begin with what comes next and how it went so far', () => {
+    const now = new Date('2026-06-22');
+    expect(matchesAnswer([day(true), day(false, won, lost)], now)).toBe(
+      'Next: Lantern Open, Wed 1 Jul. 1 of 2 matches won so far.',
+    );
+    expect(matchesAnswer([day(false, won)])).toBe('1 of 1 match won so far.');
+    expect(matchesAnswer([])).toBe('No match in the log yet, and none to come.');
+  });
+
+  it('say a day in a sentence', () => {
+    expect(dayAnswer([won, won])).toBe('All 2 matches won.');
+    expect(dayAnswer([won, lost, null])).toBe('1 of 2 matches won.');
+    expect(dayAnswer([lost])).toBe('The match was not won.');
+    expect(dayAnswer([null])).toBe('No match is logged of this day.');
+  });
+
+  it('prepare with the best road and what to take away, whatever a name ends with', () => {
+    const before = {
+      before: { roads: [{ spot: { position: 'side-control', role: 'top' }, move: { technique: 'mount-step' } }] },
+      opponent: { name: 'Sunniva G.' },
+      sheet: { watch: { technique: 'knee-cut' } },
+    } as unknown as Before;
+    expect(
+      beforeAnswer(
+        before,
+        (t) => t,
+        (s) => s.position,
+      ),
+    ).toBe('Your best road goes through side-control, first move mount-step. Take the knee-cut away from Sunniva G.');
+    expect(beforeAnswer({ before: { roads: [] } } as unknown as Before, String, String)).toContain('Log some rolls');
+  });
+
+  it('say what a rule set is', () => {
+    const rules = {
+      kind: 'late-points',
+      holdSeconds: 3,
+      pointsFrom: 0.5,
+      guardPullPenalty: 1,
+      advantages: false,
+      lengths: { blue: 390 },
+    } as unknown as Ruleset;
+    expect(rulesWords(rules)).toBe(
+      'Positions count when held 3 s. Points count after 50 % of the match. Pulling guard costs 1. No advantages. Minutes: blue 6.5.',
     );
   });
 });

@@ -1,4 +1,15 @@
-import type { Before, Block, GroundMap, MatchDay, Patterns, Ratings, RingWeek, Spot, WeekLoad } from '../api/types.ts';
+import type {
+  Before,
+  Block,
+  GroundMap,
+  MatchDay,
+  Patterns,
+  Ratings,
+  RingWeek,
+  Ruleset,
+  Spot,
+  WeekLoad,
+} from '../api/types.ts';
 import { dayWords, figure, inTen, plural, stopped } from './words.ts';
 
 /** What a technique and a spot are called. */
@@ -105,4 +116,20 @@ export function beforeAnswer(b: Before, technique: (id: string) => string, spot:
     `Your best road goes through ${spot(road.spot)}${move}.` +
     (watch && b.opponent ? ` ${stopped(`Take the ${technique(watch.technique)} away from ${b.opponent.name}`)}` : '')
   );
+}
+
+/** A rule set in a sentence. */
+export function rulesWords(r: Ruleset): string {
+  const minutes = Object.entries(r.lengths).map(
+    ([belt, s]) => `${belt} ${figure(Number(s) / 60, Number(s) % 60 === 0 ? 0 : 1)}`,
+  );
+  const parts = [
+    r.kind === 'submission-only' ? 'Only a tap decides.' : '',
+    r.holdSeconds > 0 ? `Positions count when held ${figure(r.holdSeconds)} s.` : '',
+    r.pointsFrom > 0 ? `Points count after ${figure(r.pointsFrom * 100)} % of the match.` : '',
+    r.guardPullPenalty > 0 ? `Pulling guard costs ${figure(r.guardPullPenalty)}.` : '',
+    r.kind !== 'submission-only' ? (r.advantages ? 'With advantages.' : 'No advantages.') : '',
+    minutes.length > 0 ? `Minutes: ${minutes.join(', ')}.` : '',
+  ];
+  return parts.filter(Boolean).join(' ');
 }

@@ -50,6 +50,7 @@
 <Loaded promise={days} waiting="Fetching the matches…" again={() => tries++}>
   {#snippet children(list)}
     <p class="first">{matchesAnswer(list.items)}</p>
+    <p><a class="anchor" href="#/matches/rules">Rules, and rules of my own</a></p>
     <Fold says="Add a coming day of matches" bind:open={adding}>
       <MatchDayForm ondone={(id) => void push(`/matches/${encodeURIComponent(id)}/before`)} />
     </Fold>

@@ -45,6 +45,12 @@ internal static class YearsBench
         ("rolls by spot", "/api/rolls?position=half-guard&role=bottom"),
         ("rolls by words", "/api/rolls?q=knee"),
         ("partners", "/api/partners"),
+        ("people in words", "/api/people"),
+        ("a partner's sheet", "/api/partners/{partner}/sheet"),
+        ("contests with them", "/api/partners/{partner}/contests?actor=them&technique=knee-cut"),
+        ("matches", "/api/matches"),
+        ("a match's score", "/api/sessions/{cup}/rolls/{match}/score"),
+        ("before a match", "/api/sessions/{cup}/before"),
         ("load", "/api/load"),
         ("niggles", "/api/niggles"),
         ("vocabulary", "/api/vocabulary"),
@@ -78,7 +84,16 @@ internal static class YearsBench
             )
         );
         var session = log.Sessions[^2];
-        var names = new (string, string)[] { ("{block}", log.Blocks[^1].Id), ("{session}", session.Id), ("{roll}", session.Rolls[0].Id) };
+        var cup = log.Sessions.Last(s => s.Event is not null && s.Rolls.Count > 0);
+        var names = new (string, string)[]
+        {
+            ("{block}", log.Blocks[^1].Id),
+            ("{session}", session.Id),
+            ("{roll}", session.Rolls[0].Id),
+            ("{partner}", rolls.GroupBy(r => r.PartnerId).MaxBy(g => g.Count())!.Key!),
+            ("{cup}", cup.Id),
+            ("{match}", cup.Rolls[0].Id),
+        };
         (string Name, string Path)[] pages =
         [
             .. Pages

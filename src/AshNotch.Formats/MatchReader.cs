@@ -16,11 +16,13 @@ public static class MatchReader
     public static RuleSet RuleSet(JsonElement json, string at, FaultList faults, string? newId = null)
     {
         var f = new Fields(json, at, faults);
+        var kind = f.OneOf<RuleSetKind>("kind") ?? RuleSetKind.Points;
+        var order = f.Parsed<TieBreak>("tieBreak", Word.TryRead, string.Join(", ", Word.All<TieBreak>()));
         return new RuleSet
         {
             Id = f.RequiredText("id", newId),
             Name = f.RequiredText("name", newId is null ? null : "Rules"),
-            Kind = f.OneOf<RuleSetKind>("kind") ?? RuleSetKind.Points,
+            Kind = kind,
             HoldSeconds = f.Number("holdSeconds") ?? 0,
             Points = f.Object("points") is { } points
                 ? points.Names().ToDictionary(n => n, n => points.Whole(n) ?? 0)
@@ -32,7 +34,7 @@ public static class MatchReader
             ) ?? [],
             PointsFrom = f.Number("pointsFrom") ?? 0,
             GuardPullPenalty = f.Whole("guardPullPenalty") ?? 0,
-            TieBreak = f.Parsed<TieBreak>("tieBreak", Word.TryRead, string.Join(", ", Word.All<TieBreak>())),
+            TieBreak = order.Count > 0 ? order : UsualOrder(kind),
             Lengths = ByWord<BeltColour, double>(f, "lengths", (belts, name) => belts.Number(name)),
             Barred = f.List(
                 "barred",
@@ -52,6 +54,12 @@ public static class MatchReader
             Source = f.Text("source"),
         };
     }
+
+    /// <summary>What is compared under rules that do not say.</summary>
+    private static IReadOnlyList<TieBreak> UsualOrder(RuleSetKind kind) =>
+        kind == RuleSetKind.SubmissionOnly
+            ? [TieBreak.Draw]
+            : [TieBreak.Points, TieBreak.Advantages, TieBreak.Penalties, TieBreak.Decision];
 
     internal static MatchDay Day(Fields f) =>
         new()

@@ -72,6 +72,9 @@ public static class ScoringEvents
     internal static bool Free(Spot spot, GroundMap ground) =>
         OnFeet(spot, ground) && spot.Position is not (FrontHeadlockId or SingleLegHoldId or ScrambleId);
 
+    /// <summary>Whether one of the two holds a leg on the feet: a takedown that is not one yet.</summary>
+    internal static bool HangsOnALeg(Spot spot) => spot.Position == SingleLegHoldId;
+
     /// <summary>Whether nobody is settled.</summary>
     internal static bool Unsettled(Spot spot) => spot.Position == ScrambleId;
 

@@ -230,10 +230,11 @@ internal sealed class ScoringRun(RuleSet rules, double? length, IReadOnlyList<St
 
     /// <summary>
     /// Whether getting on top only answers the other's takedown: their last try since both stood free was a takedown that was
-    /// stopped, and this is no takedown of one's own, but what stopped it or came out of it.
+    /// stopped or got no further than a leg, and this is no takedown of one's own, but what stopped it or came out of it.
     /// </summary>
     private bool Answers(Step step, Actor actor) =>
-        lastOnFeet[Other(actor)] is { Kind: TechniqueKind.Takedown, Done: false }
+        lastOnFeet[Other(actor)] is { Kind: TechniqueKind.Takedown } theirs
+        && (!theirs.Done || theirs.To is { } held && ScoringEvents.HangsOnALeg(held))
         && (step.Kind != TechniqueKind.Takedown || step.From is { } from && !ScoringEvents.Free(from, ground));
 
     /// <summary>One event: points when it is kept, an advantage when it is not. False when it was not kept.</summary>

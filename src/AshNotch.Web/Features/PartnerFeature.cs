@@ -85,9 +85,6 @@ public static class PartnerFeature
         int TapsByThem
     );
 
-    /// <summary>Everyone, last rolled with first.</summary>
-    public sealed record PeopleAnswer(IReadOnlyList<OutcomeWith> Items);
-
     /// <summary>How a contest with somebody ended.</summary>
     public enum EndWith
     {
@@ -198,12 +195,15 @@ public static class PartnerFeature
             }
         );
 
-        app.MapGet("/api/people", async (Snapshots snapshots, Judgements judgements, CancellationToken stop) =>
-            {
-                var log = await snapshots.Now(stop);
-                var judged = await judgements.Of(log, JudgementAsked.Usual(log), stop);
-                return Figures.Of(new PeopleAnswer([.. log.Partners.Select(p => Outcome(judged, p))]));
-            })
+        app.MapGet(
+                "/api/people",
+                async ([AsParameters] PageQuery page, Snapshots snapshots, Judgements judgements, CancellationToken stop) =>
+                {
+                    var log = await snapshots.Now(stop);
+                    var judged = await judgements.Of(log, JudgementAsked.Usual(log), stop);
+                    return Figures.Of(page.Of(log.Partners, p => Outcome(judged, p), usual: 200));
+                }
+            )
             .WithTags("partners");
     }
 

@@ -23,6 +23,8 @@ describe('the places', () => {
 
   it('reaches every place on a phone: five at the foot with the log in the middle, the rest behind More', () => {
     expect(barPlaces.map((p) => p.name)).toEqual(['Today', 'Rolls', 'Log', 'Game', 'Drill']);
-    expect([...barPlaces, ...morePlaces].map((p) => p.name).sort()).toEqual(places.map((p) => p.name).sort());
+    const reached = [...barPlaces, ...morePlaces].map((p) => p.name);
+    expect(reached.sort()).toEqual([...places.map((p) => p.name), 'Matches'].sort());
+    expect(at('/matches/n44/before')).toEqual(['Rolls']);
   });
 });

@@ -23,7 +23,10 @@ const named = (...names: string[]) => names.map((name) => places.find((p) => p.n
 export const barPlaces: readonly Place[] = named('Today', 'Rolls', 'Log', 'Game', 'Drill');
 
 /** What is behind "More" there. */
-export const morePlaces: readonly Place[] = places.filter((p) => !barPlaces.includes(p));
+export const morePlaces: readonly Place[] = [
+  { to: '/matches', name: 'Matches', pages: ['/matches'] },
+  ...places.filter((p) => !barPlaces.includes(p)),
+];
 
 /** Whether an address is a page of the place. */
 export function isAt(place: Place, address: string): boolean {

@@ -1,5 +1,8 @@
 <script lang="ts">
   import { api, data } from '../lib/api/api.ts';
+  import { compared, type Again } from '../lib/log/compare.ts';
+  import { ground } from '../lib/log/ground.svelte.ts';
+  import type { Roll } from '../lib/api/types.ts';
   import { dayWords } from '../lib/text/words.ts';
   import Loaded from './Loaded.svelte';
   import Stick from '../sticks/Stick.svelte';
@@ -11,8 +14,10 @@
     session?: string;
     date?: string;
     most?: number;
+    /** The roll that stands beside them: what was new in it is said, and what came again. */
+    beside?: Roll;
   }
-  const { partner, title, session, date, most = 4 }: Props = $props();
+  const { partner, title, session, date, most = 5, beside }: Props = $props();
   const earlier = $derived(
     data(api.GET('/api/rolls', { params: { query: { partner, size: '16', ...(date ? { to: date } : {}) } } })).then(
       (list) => ({
@@ -20,11 +25,31 @@
       }),
     ),
   );
+
+  const MOST_NAMED = 3;
+  function words(list: readonly Again[], of: number): string {
+    return list
+      .slice(0, MOST_NAMED)
+      .map((a) => {
+        const name = ground.techniqueName(a.technique);
+        const what = `${a.actor === 'me' ? 'your' : 'their'} ${name.charAt(0).toLowerCase()}${name.slice(1)}`;
+        return a.times > 0 ? `${what} (in ${a.times} of the last ${of})` : what;
+      })
+      .join(', ');
+  }
 </script>
 
 <h2>{title}</h2>
 <Loaded promise={earlier} waiting="Looking back…">
   {#snippet children(list)}
+    {#if beside && list.items.length > 0}
+      {@const { fresh, again } = compared(
+        beside,
+        list.items.map((i) => i.roll),
+      )}
+      {#if fresh.length > 0}<p><strong>New:</strong> {words(fresh, list.items.length)}.</p>{/if}
+      {#if again.length > 0}<p><strong>Came again:</strong> {words(again, list.items.length)}.</p>{/if}
+    {/if}
     <ul>
       {#each list.items as row (`${row.sessionId}/${row.roll.id}`)}
         <li>

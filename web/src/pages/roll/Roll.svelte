@@ -234,6 +234,7 @@
               title="Before, with {them}"
               session={s.id}
               date={s.date}
+              beside={roll}
             />{/if}
         </aside>
       </div>

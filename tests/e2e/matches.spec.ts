@@ -153,6 +153,13 @@ test('from a roll to the partner, and from what they do to the moments', async (
   await expect(page.getByRole('heading', { level: 1, name: /Odalys B\./ })).toBeVisible();
   await expect(page.locator('.moment.on')).toContainText('Knee cut pass');
 
+  // On paper: one page, black on white, whatever the screen shows.
+  await page.goto(`${demo.url}/#/partners/odalys`);
+  await expect(page.getByRole('region', { name: 'Rolls' }).getByRole('listitem').first()).toBeVisible();
+  const paper = await getDocument({ data: new Uint8Array(await page.pdf({ format: 'A4' })), useSystemFonts: true })
+    .promise;
+  expect(paper.numPages).toBe(1);
+
   await page.goto(`${demo.url}/#/people`);
   const names = page.locator('main li strong');
   await expect(names).toHaveCount(10);

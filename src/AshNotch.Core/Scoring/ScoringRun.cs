@@ -348,7 +348,12 @@ internal sealed class ScoringRun(RuleSet rules, double? length, IReadOnlyList<St
     /// <summary>What a step means for those after it: whose tries on the feet these were, and whose control is over.</summary>
     private void Remember(Step step)
     {
-        if (step.To is { } now && ScoringEvents.Free(now, ground) && !(step.From is { } was && ScoringEvents.OnFeet(was, ground)))
+        if (
+            step.Done
+            && step.To is { } now
+            && ScoringEvents.Free(now, ground)
+            && !(step.From is { } was && ScoringEvents.OnFeet(was, ground))
+        )
             lastOnFeet[Actor.Me] = lastOnFeet[Actor.Them] = null;
         // Other tries that were stopped leave it as it was: they changed nothing.
         if (

@@ -16,6 +16,9 @@ public static class ScoreFeature
 {
     private const string Address = "/api/rulesets";
 
+    /// <summary>The rules of a match that names none, on a day that names none.</summary>
+    private const string UsualRules = "points";
+
     private static readonly RecordKind<RuleSet> Kind = new("rule set", Address)
     {
         Read = async (context, newId) =>
@@ -185,7 +188,7 @@ public static class ScoreFeature
 
     private static (RuleSet Rules, LoggedMatch Match, MatchScore Score)? Scored(Session session, Roll roll, LogSnapshot log)
     {
-        if (Find(log, roll.Ruleset ?? (roll.Kind == RollKind.Match ? session.Event?.Ruleset : null)) is not { } rules)
+        if (Find(log, roll.Ruleset ?? (roll.Kind == RollKind.Match ? session.Event?.Ruleset ?? UsualRules : null)) is not { } rules)
             return null;
         var match = LoggedMatch.Of(roll, log.Ground);
         var terms = new MatchTerms(

@@ -295,7 +295,10 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    page?: components["schemas"]["QueryCount"];
+                    size?: components["schemas"]["QueryCount"];
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -308,7 +311,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["PeopleAnswer"];
+                        "application/json": components["schemas"]["PagedOfOutcomeWith"];
                     };
                 };
             };
@@ -3785,6 +3788,28 @@ export interface components {
             unreadable?: null | string[];
         };
         /** @description A page of a list. */
+        PagedOfOutcomeWith: {
+            /** @description What is on it. */
+            items: components["schemas"]["OutcomeWith"][];
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
+            total: number;
+            /**
+             * Format: int32
+             * @description Which page, from 1.
+             */
+            page: number;
+            /**
+             * Format: int32
+             * @description How many to a page.
+             */
+            size: number;
+            /** @description What the list holds and could not be read, by name; left out when there is nothing. */
+            unreadable?: null | string[];
+        };
+        /** @description A page of a list. */
         PagedOfPartnerRead: {
             /** @description What is on it. */
             items: components["schemas"]["PartnerRead"][];
@@ -4141,10 +4166,6 @@ export interface components {
              * @default false
              */
             loses: boolean;
-        };
-        /** @description Everyone, last rolled with first. */
-        PeopleAnswer: {
-            items: components["schemas"]["OutcomeWith"][];
         };
         /** @description What the owner has added to the ground: it stands beside the product's own and never replaces any of it. */
         PersonalWords: {

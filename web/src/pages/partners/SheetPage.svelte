@@ -256,8 +256,17 @@
   }
   @media print {
     .crumbs,
-    .acts {
+    .acts,
+    .columns > section[aria-label='Rolls'],
+    .columns :global([data-part='item-trigger'] svg) {
       display: none;
+    }
+    .columns :global([data-part='item-trigger']) {
+      min-height: 0;
+      padding: 0.05rem 0;
+    }
+    .columns :global(svg[role='img']) {
+      max-width: 16rem;
     }
     .columns {
       grid-template-columns: 1fr 1fr;

@@ -49,10 +49,12 @@
 
   // The score of a match, when it names rules that are known here.
   let score = $state.raw<Score | null>(null);
+  let unscored = $state(false);
   $effect(() => {
     void tries;
     const path = params;
     score = null;
+    unscored = false;
     void session
       .then((s) => {
         const roll = s.rolls.find((r) => r.id === path.roll);
@@ -61,7 +63,7 @@
           : null;
       })
       .then((s) => (score = s))
-      .catch(() => undefined);
+      .catch(() => (unscored = true));
   });
 
   /** Sets whether what a moment reached was kept, in the roll itself. */
@@ -171,6 +173,12 @@
             onpick={(m) => (lit = m)}
           />{/if}
       </div>
+      {#if roll.kind === 'match' && roll.ruleset && unscored}
+        <p class="quiet">
+          The rules “{roll.ruleset}” are not known here, so there is no score.
+          <a class="anchor" href="#{editPath}">Choose its rules</a>.
+        </p>
+      {/if}
       {#if score}
         <div class="score">
           <ScorePanel

@@ -17,6 +17,9 @@
   }
   const { spot, asked }: Props = $props();
 
+  /** The rolls in which something was seen in this spot. */
+  const rolls = (what: Record<string, string>) => `#/rolls?${new URLSearchParams({ ...path, ...what })}`;
+
   let size = $state(12);
   const path = $derived({ position: spot.position, role: spot.role });
   const evidence = $derived(data(api.GET('/api/soft-spots/{position}/{role}', { params: { path, query: asked } })));
@@ -62,8 +65,18 @@
   <Loaded promise={evidence} waiting="Gathering the evidence…">
     {#snippet children(e: SpotEvidence)}
       <div class="pair">
-        <TechniqueTable title="What they do here" rows={e.theirs} mine={false} />
-        <TechniqueTable title="What I do here" rows={e.mine} mine={true} />
+        <TechniqueTable
+          title="What they do here"
+          rows={e.theirs}
+          mine={false}
+          address={(technique) => rolls({ technique })}
+        />
+        <TechniqueTable
+          title="What I do here"
+          rows={e.mine}
+          mine={true}
+          address={(technique) => rolls({ technique })}
+        />
       </div>
       <div class="pair">
         <section>
@@ -85,6 +98,7 @@
           nameOf={(id) => ground.reasonSays(id)}
           won="went my way"
           lost="against me"
+          address={(reason) => rolls({ reason })}
         />
         <div class="stack">
           <SplitBars title="By side" rows={e.sides} nameOf={(side) => side} />

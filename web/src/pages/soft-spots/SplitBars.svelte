@@ -9,8 +9,10 @@
     /** What "won" means here: contests won, or tries that went the owner's way. */
     won?: string;
     lost?: string;
+    /** Where the rolls behind a row stand. */
+    address?: (name: string) => string;
   }
-  const { title, rows, nameOf, won = 'won', lost = 'lost' }: Props = $props();
+  const { title, rows, nameOf, won = 'won', lost = 'lost', address }: Props = $props();
 
   const most = $derived(Math.max(1, ...rows.map((r) => r.won + r.lost)));
   const wide = (n: number) => Math.round((150 * n) / most);
@@ -22,7 +24,11 @@
     <ul>
       {#each rows.slice(0, 6) as row (row.name)}
         <li>
-          <span class="name">{nameOf(row.name)}</span>
+          <span class="name"
+            >{#if address}<a class="anchor" href={address(row.name)}>{nameOf(row.name)}</a>{:else}{nameOf(
+                row.name,
+              )}{/if}</span
+          >
           <svg viewBox="0 0 150 12" width="150" height="12" aria-hidden="true">
             <rect class="mine" x="0" y="1" width={wide(row.won)} height="10" />
             <rect class="theirs" x={wide(row.won)} y="1" width={wide(row.lost)} height="10" />

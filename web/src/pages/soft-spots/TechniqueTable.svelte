@@ -4,7 +4,14 @@
   import { tenthsRange } from '../../lib/text/words.ts';
   import NotchMark from '../../parts/NotchMark.svelte';
 
-  const { title, rows, mine }: { title: string; rows: TechniqueTally[]; mine: boolean } = $props();
+  interface Props {
+    title: string;
+    rows: TechniqueTally[];
+    mine: boolean;
+    /** Where the rolls with a technique stand. */
+    address?: (technique: string) => string;
+  }
+  const { title, rows, mine, address }: Props = $props();
 </script>
 
 <!-- The share is of all that hung on this person's moves here. -->
@@ -22,7 +29,10 @@
   <tbody>
     {#each rows.slice(0, 6) as row (row.technique)}
       <tr>
-        <th scope="row">{ground.techniqueName(row.technique)}</th>
+        <th scope="row">
+          {#if address}<a class="anchor" href={address(row.technique)}>{ground.techniqueName(row.technique)}</a
+            >{:else}{ground.techniqueName(row.technique)}{/if}
+        </th>
         <td>{row.done}</td>
         <td>{row.stopped}</td>
         <td class="wide">{tenthsRange(row.rate.low, row.rate.high)}</td>

@@ -97,8 +97,8 @@ test('a session goes to the bin and comes back with its rolls', async ({ page, d
 test('a partner is changed without changing the rolls of earlier days', async ({ page, demo }) => {
   await page.goto(demo.url + '/#/partners/sunniva');
   await page.getByRole('button', { name: 'Edit' }).click();
-  await page.getByLabel('Belt', { exact: true }).selectOption('purple');
-  await page.getByLabel('Stripes', { exact: true }).selectOption('0');
+  await page.getByRole('combobox', { name: 'Belt' }).selectOption('purple');
+  await page.getByRole('combobox', { name: 'Stripes' }).selectOption('0');
   await page.getByLabel('Weight in kg (may stay empty)').fill('60,5');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('link', { name: /Sunniva G\./ })).toContainText('purple, 60.5 kg');

@@ -65,6 +65,29 @@ public sealed class PartnerTests
     }
 
     [Fact]
+    public void SomebodyAboveMeIsHarderThoughTheLastTimeWasADrillOrLettingThemWork()
+    {
+        Roll With(Goes? goes, Intent intent) =>
+            new()
+            {
+                Id = "r",
+                PartnerId = "odalys",
+                PartnerBelt = BeltColour.Brown,
+                PartnerWeightKg = new Kilograms(70),
+                Goes = goes,
+                Intent = intent,
+                Exchanges = [Exchange(Did(Actor.Them, "knee-cut", Half, Side))],
+            };
+        var goes = new Goes("b", "f", 0, Half, true, [new Try(true, null)]);
+        var log = new ReadingList([
+            RollReading.Of("a", First, Attire.Gi, With(null, Intent.OwnGame), Ground),
+            RollReading.Of("b", First.AddDays(7), Attire.Gi, With(null, Intent.LetWork), Ground),
+            RollReading.Of("c", First.AddDays(14), Attire.Gi, With(goes, Intent.OwnGame), Ground),
+        ]);
+        Assert.Equal(PartnerStanding.Harder, PartnerSheet.Of(Odalys, log, Judged(log), [Odalys]).Standing);
+    }
+
+    [Fact]
     public void ABeltThatChangedIsKeptWithItsDay()
     {
         Roll With(BeltColour belt, int stripes) =>

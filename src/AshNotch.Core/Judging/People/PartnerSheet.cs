@@ -146,7 +146,7 @@ public sealed record PartnerSheet
             Rate = level?.Rate ?? new Interval(new(0.5), new(0), new(1)),
             Standing = level is null
                 ? PartnerStanding.Level
-                : Compared(judgement.Offset(rolls[^1].Against with { Intent = Intent.OwnGame }), Near),
+                : Compared(judgement.Offset(rolls[^1].Against with { Intent = Intent.OwnGame, Drill = false }), Near),
             ForTheirBelt = level is { } l && Math.Abs(l.Own) > Interval.Reach80 * l.OwnSd ? Compared(l.Own, 0) : PartnerStanding.Level,
             OverTime = level is { } whole ? PartnerLevel.OverTime(decided, whole.Own, judgement) : [],
             Theirs =

@@ -41,8 +41,8 @@
     {#each list as d (d.technique)}
       <li>
         {#snippet says()}<strong>{ground.techniqueName(d.technique)}</strong>
-          {share(d)}{#if d.stops.length > 0}<span class="quiet small">
-              · {actor === 'them' ? 'stopped, then your' : 'stopped, then their'}
+          {share(d)}{#if d.stops.length > 0}{' '}<span class="quiet small"
+              >· {actor === 'them' ? 'stopped, then your' : 'stopped, then their'}
               {d.stops.map((s) => `${technique(s.id)} (${s.count})`).join(', ')}</span
             >{/if}{/snippet}
         <Fold {says}>{@render moments({ actor, technique: d.technique })}</Fold>

@@ -101,7 +101,6 @@
       roll.minutes ? `${roll.minutes} min` : '',
       roll.intensity ? `${spaced(roll.intensity)}` : '',
       roll.intent && roll.intent !== 'own-game' ? spaced(roll.intent) : '',
-      roll.ruleset ?? '',
     ];
     return parts.filter(Boolean).join(' · ');
   }

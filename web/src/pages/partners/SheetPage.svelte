@@ -41,7 +41,7 @@
     {#each list as d (d.technique)}
       <li>
         {#snippet says()}<strong>{ground.techniqueName(d.technique)}</strong>
-          {share(d)}{#if d.stops.length > 0}{' '}<span class="quiet small"
+          {share(d)}{#if d.stops.length > 0}<span class="quiet small stops"
               >· {actor === 'them' ? 'stopped, then your' : 'stopped, then their'}
               {d.stops.map((s) => `${technique(s.id)} (${s.count})`).join(', ')}</span
             >{/if}{/snippet}
@@ -210,6 +210,9 @@
   .first {
     max-width: 68ch;
     margin-top: 0.4rem;
+  }
+  .stops {
+    margin-left: 0.4rem;
   }
   .notes {
     margin-top: 0.4rem;

@@ -103,7 +103,10 @@ internal static class DemoBlock
         var before = log with { Sessions = [.. log.Sessions.Where(s => s.Date < from)] };
         var readings = RollReading.Of(before, ground).ToList();
         var judgement = Judgement.Of(ground, LogCounts.Of(readings, ground.Usual), Standpoint.Owner(log.Athlete));
-        var candidate = Candidates.At(spot, purpose, readings, judgement, ground, [], AccountReader.Default, [], from)!;
+        // With other dice the season may never have led there: then what ranks first.
+        var ranked = purpose == Purpose.Plug ? judgement.SoftSpots : judgement.Levers;
+        var there = ranked.Any(r => r.Spot == spot) ? spot : ranked[0].Spot;
+        var candidate = Candidates.At(there, purpose, readings, judgement, ground, [], AccountReader.Default, [], from)!;
         return new Block
         {
             Id = "",

@@ -216,14 +216,7 @@ public static class PartnerFeature
     private static OutcomeWith Outcome(Judged judged, PartnerRow row)
     {
         var sheet = Sheet(judged, row.Partner);
-        return new OutcomeWith(
-            new PartnerRead(row),
-            sheet.Enough,
-            sheet.Rate,
-            sheet.Standing,
-            sheet.Taps.Count(t => t.By == Actor.Me),
-            sheet.Taps.Count(t => t.By == Actor.Them)
-        );
+        return new OutcomeWith(new PartnerRead(row), sheet.Enough, sheet.Rate, sheet.Standing, sheet.TapsByMe, sheet.TapsByThem);
     }
 
     /// <summary>The focuses of running blocks that they bring: their attack for one that is plugged, the meeting place for one that is sharpened.</summary>

@@ -48,6 +48,7 @@ public sealed class PartnerTests
         Assert.Equal(new LeadsTo(Half, "knee-cut", Side, false, 2), sheet.Leads[0]);
         Assert.Equal([(Actor.Me, "americana"), (Actor.Them, "armbar")], sheet.Taps.Select(t => (t.By, t.Technique!)));
         Assert.Equal(new MomentPlace("s1", "r1", 0, 1), sheet.Taps[1].Place);
+        Assert.Equal((1, 1, new CountOf("armbar", 1)), (sheet.TapsByMe, sheet.TapsByThem, Assert.Single(sheet.Finishes)));
         Assert.Equal(new BeginsWith(Half, 3), Assert.Single(sheet.Begins));
         Assert.Equal(new WasThen(First, BeltColour.Purple, 0, 66), Assert.Single(sheet.Then));
         Assert.Equal("Knee line first.", Assert.Single(sheet.Said).Text);

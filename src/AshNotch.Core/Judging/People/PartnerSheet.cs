@@ -60,6 +60,7 @@ public sealed record PartnerSheet
     private const int MostListed = 8;
     private const int MostBegins = 4;
     private const int MostSaid = 4;
+    private const int MostTaps = 6;
     private const int Weeks = 26;
     private const double Near = 0.3;
 
@@ -99,8 +100,17 @@ public sealed record PartnerSheet
     /// <summary>Where their moves lead, most often first.</summary>
     public required IReadOnlyList<LeadsTo> Leads { get; init; }
 
-    /// <summary>Taps each way, latest first.</summary>
+    /// <summary>The latest taps each way, latest first.</summary>
     public required IReadOnlyList<TapWith> Taps { get; init; }
+
+    /// <summary>How many taps the owner got.</summary>
+    public required int TapsByMe { get; init; }
+
+    /// <summary>How many they got.</summary>
+    public required int TapsByThem { get; init; }
+
+    /// <summary>What they finish the owner with, most often first; an empty id where it was not told.</summary>
+    public required IReadOnlyList<CountOf> Finishes { get; init; }
 
     /// <summary>What was never tried on them and works on people like them, best first.</summary>
     public required IReadOnlyList<UntriedOn> Untried { get; init; }
@@ -179,7 +189,20 @@ public sealed record PartnerSheet
                 .. fought
                     .Where(f => f.Contest.Finished)
                     .Select(f => new TapWith(f.Contest.Actor, f.Contest.Technique, f.Reading.Date, f.Contest.Place))
-                    .Reverse(),
+                    .Reverse()
+                    .Take(MostTaps),
+            ],
+            TapsByMe = fought.Count(f => f.Contest is { Finished: true, Actor: Actor.Me }),
+            TapsByThem = fought.Count(f => f.Contest is { Finished: true, Actor: Actor.Them }),
+            Finishes =
+            [
+                .. fought
+                    .Where(f => f.Contest is { Finished: true, Actor: Actor.Them })
+                    .GroupBy(f => f.Contest.Technique ?? "")
+                    .Select(g => new CountOf(g.Key, g.Count()))
+                    .OrderByDescending(c => c.Count)
+                    .ThenBy(c => c.Id, StringComparer.Ordinal)
+                    .Take(MostBegins),
             ],
             Untried = PeopleLike.Untried([.. like.Select(k => k.Partner)], mine, readings, everybody),
             Said =

@@ -4082,8 +4082,20 @@ export interface components {
             begins: components["schemas"]["BeginsWith"][];
             /** @description Where their moves lead, most often first. */
             leads: components["schemas"]["LeadsTo"][];
-            /** @description Taps each way, latest first. */
+            /** @description The latest taps each way, latest first. */
             taps: components["schemas"]["TapWith"][];
+            /**
+             * Format: int32
+             * @description How many taps the owner got.
+             */
+            tapsByMe: number;
+            /**
+             * Format: int32
+             * @description How many they got.
+             */
+            tapsByThem: number;
+            /** @description What they finish the owner with, most often first; an empty id where it was not told. */
+            finishes: components["schemas"]["CountOf"][];
             /** @description What was never tried on them and works on people like them, best first. */
             untried: components["schemas"]["UntriedOn"][];
             /** @description What the owner wrote after rolls with them, latest first, each once. */

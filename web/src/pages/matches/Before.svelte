@@ -61,16 +61,8 @@
 
   const begins = (b: Before) =>
     (b.sheet?.begins ?? []).map((s) => `${lower(ground.spotName(s.spot))} (${s.count})`).join(', ');
-  const finishes = (b: Before) => {
-    const taps: Record<string, number> = {};
-    for (const t of b.sheet?.taps ?? [])
-      if (t.by === 'them') taps[t.technique ?? ''] = (taps[t.technique ?? ''] ?? 0) + 1;
-    return Object.entries(taps)
-      .sort((x, y) => y[1] - x[1])
-      .slice(0, 3)
-      .map(([id, n]) => `${id ? technique(id) : 'not told'} (${n})`)
-      .join(', ');
-  };
+  const finishes = (b: Before) =>
+    (b.sheet?.finishes ?? []).map((f) => `${f.id ? technique(f.id) : 'not told'} (${f.count})`).join(', ');
   const states = { me: 'Ahead', level: 'Level', them: 'Behind' } as const;
 </script>
 

@@ -200,6 +200,9 @@ it('a sheet says how it goes, what to watch for, and what was never tried', asyn
             begins: [{ spot: { position: 'half-guard', role: 'bottom' }, count: 7 }],
             leads: [],
             taps: [],
+            tapsByMe: 4,
+            tapsByThem: 9,
+            finishes: [],
             untried: [{ technique: 'toe-hold', done: 3, tried: 4, with: ['Sunniva G.'] }],
             said: [{ text: 'Frame first.', date: '2026-06-18', session: 's', roll: 'r' }],
             watch: done,
@@ -220,4 +223,5 @@ it('a sheet says how it goes, what to watch for, and what was never tried', asyn
   expect(screen.getByText('“Frame first.”', { exact: false })).toBeTruthy();
   expect(screen.getByText('Agree on the pace first.')).toBeTruthy();
   expect(screen.getByText(/20 in the gi, 10 without/)).toBeTruthy();
+  expect(screen.getByText('You 4, they 9.')).toBeTruthy();
 });

@@ -151,10 +151,10 @@
         <section aria-label="Taps">
           <h2>Taps each way</h2>
           <p>
-            You {it.taps.filter((t) => t.by === 'me').length}, they {it.taps.filter((t) => t.by === 'them').length}.
+            You {it.tapsByMe}, they {it.tapsByThem}.
           </p>
           <ul>
-            {#each it.taps.slice(0, 6) as t, i (i)}<li>
+            {#each it.taps as t, i (i)}<li>
                 <a
                   class="tap"
                   href="#/rolls/{encodeURIComponent(t.place.session)}/{encodeURIComponent(t.place.roll)}?at={t.place
@@ -164,7 +164,9 @@
                 >
               </li>{/each}
           </ul>
-          {#if it.taps.length > 6}<Fold says="All {it.taps.length} taps">{@render moments({ end: 'tap' })}</Fold>{/if}
+          {#if it.tapsByMe + it.tapsByThem > it.taps.length}<Fold says="All {it.tapsByMe + it.tapsByThem} taps"
+              >{@render moments({ end: 'tap' })}</Fold
+            >{/if}
         </section>
         <section aria-label="Them over time">
           <h2>Them over time</h2>

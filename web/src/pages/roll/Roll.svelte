@@ -33,7 +33,7 @@
   let fault = $state('');
   const session = $derived.by(() => {
     void tries;
-    return data(api.GET('/api/sessions/{id}', { params: { path: { id: params.session } } }));
+    return load();
   });
 
   // What each moment changed comes after the roll itself; without it the roll is shown all the same.
@@ -47,24 +47,21 @@
       .catch(() => undefined);
   });
 
-  // The score of a match, when it names rules that are known here.
+  // The score of a match, when it names rules that are known here; it comes with the roll, so that nothing moves afterwards.
   let score = $state.raw<Score | null>(null);
   let unscored = $state(false);
-  $effect(() => {
-    void tries;
-    const path = params;
-    score = null;
-    unscored = false;
-    void session
-      .then((s) => {
-        const roll = s.rolls.find((r) => r.id === path.roll);
-        return roll?.kind === 'match' || roll?.ruleset
-          ? data(api.GET('/api/sessions/{session}/rolls/{roll}/score', { params: { path } }))
-          : null;
-      })
-      .then((s) => (score = s))
-      .catch(() => (unscored = true));
-  });
+
+  const scoreOf = () =>
+    data(api.GET('/api/sessions/{session}/rolls/{roll}/score', { params: { path: params } })).catch(() => null);
+
+  async function load(): Promise<SessionRead> {
+    const s = await data(api.GET('/api/sessions/{id}', { params: { path: { id: params.session } } }));
+    const roll = s.rolls.find((r) => r.id === params.roll);
+    const scored = roll?.kind === 'match' || !!roll?.ruleset;
+    score = scored ? await scoreOf() : null;
+    unscored = scored && score === null;
+    return s;
+  }
 
   /** Sets whether what a moment reached was kept, in the roll itself. */
   async function setHeld(index: number, held: boolean) {
@@ -77,7 +74,7 @@
       const roll = (await answer.json()) as Roll;
       roll.exchanges[place.exchange]!.moments[place.moment]!.held = held;
       await send('PUT', address, roll, { 'if-match': answer.headers.get('etag') ?? '*' });
-      tries++;
+      score = await scoreOf();
     } catch (f) {
       fault = (f as Error).message;
     }

@@ -42,7 +42,7 @@ test('a soft spot opens to its moments and a moment to its roll with that notch 
   await expect(page).toHaveURL(/soft-spots\/half-guard\/bottom/);
   const table = page.getByRole('table', { name: 'What they do here' });
   await expect(table.getByRole('row').nth(1)).toContainText('Knee cut pass');
-  const first = page.locator('.evidence li a').first();
+  const first = page.locator('.evidence li a:has(.day)').first();
   const technique = /(?:my|their) ([^,]+),/.exec((await first.innerText()).replace(/\s+/g, ' '))![1]!.trim();
   await first.click();
   await expect(page.locator('.moment.on strong')).toHaveText(new RegExp(`^${technique}$`, 'i'));

@@ -36,6 +36,10 @@ async function take(name, address, options, steps = async (_) => {}, day = monda
   await page.clock.setFixedTime(new Date(`${day}T19:30:00`));
   await page.goto(`${url}/#${address}`);
   await page.waitForTimeout(2500);
+  // Whatever is still being fetched or worked out is waited for.
+  await page.waitForFunction(
+    () => ![...document.querySelectorAll('main [role=status]')].some((e) => e.textContent.endsWith('…')),
+  );
   await steps(page);
   await page.waitForTimeout(600);
   await page.screenshot({ path: `${root}docs/screenshots/${name}.png` });

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
   import { push } from 'svelte-spa-router';
   import { api, data } from '../../lib/api/api.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
@@ -20,12 +19,9 @@
   let adding = $state(false);
   const days = $derived.by(() => {
     void tries;
-    return data(api.GET('/api/matches', { params: { query: { size: '100' } } }));
-  });
-  onMount(() => {
-    void partners.load();
-    void profile.load();
-    void rulesets.load();
+    // Names of people and rules come with the list, so that nothing moves afterwards.
+    const names = Promise.all([partners.load(), profile.load(), rulesets.load()]);
+    return data(api.GET('/api/matches', { params: { query: { size: '100' } } })).then((list) => names.then(() => list));
   });
   keyHelp.keys = [];
 

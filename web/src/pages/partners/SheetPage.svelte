@@ -275,9 +275,23 @@
     }
     .columns {
       grid-template-columns: 1fr 1fr;
-      font-size: 0.72rem;
-      line-height: 1.25;
-      gap: 0.5rem 1.4rem;
+      font-size: 0.66rem;
+      line-height: 1.2;
+      gap: 0.35rem 1.2rem;
+      margin-top: 0.4rem;
+    }
+    .columns h2 {
+      font-size: 0.9rem;
+      margin: 0;
+    }
+    .columns :global(.small) {
+      font-size: 0.62rem;
+    }
+    .columns section > ul > li:nth-child(n + 6) {
+      display: none;
+    }
+    .weeks {
+      height: 1.2rem;
     }
   }
 </style>

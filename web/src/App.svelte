@@ -203,6 +203,10 @@
   footer {
     margin-top: 3rem;
   }
+  /* As high as the window while a page is fetched: the foot does not stand in sight and then move away. */
+  main {
+    min-height: 100vh;
+  }
   main:focus {
     outline: none;
   }
@@ -226,6 +230,9 @@
     .frame {
       max-width: none;
       padding: 0;
+    }
+    main {
+      min-height: 0;
     }
   }
 </style>

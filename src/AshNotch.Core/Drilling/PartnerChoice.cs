@@ -113,9 +113,7 @@ public static class PartnerChoice
     }
 
     private static double? Gap(Partner partner, Standpoint owner) =>
-        partner.Belt is { } belt
-            ? new Belt(belt, Math.Clamp(partner.Stripes ?? 0, 0, Belt.MostStripes(belt))).Rung - owner.Belt.Rung
-            : null;
+        partner.Belt is { } belt ? Belt.Told(belt, partner.Stripes).Rung - owner.Belt.Rung : null;
 
     private static bool Heavy(Partner partner, Standpoint owner) =>
         partner.WeightKg is { } theirs && owner.Kilograms is { } own && theirs.Value > HeavyShare * own;

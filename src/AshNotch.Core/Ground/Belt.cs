@@ -37,6 +37,9 @@ public readonly record struct Belt
         (Colour, Stripes) = (colour, stripes);
     }
 
+    /// <summary>A belt with stripes as they were told: none when not told, and no more than the colour carries.</summary>
+    public static Belt Told(BeltColour colour, int? stripes) => new(colour, Math.Clamp(stripes ?? 0, 0, MostStripes(colour)));
+
     /// <summary>How many stripes (on black: degrees) a colour can carry.</summary>
     public static int MostStripes(BeltColour colour) => colour == BeltColour.Black ? 10 : 4;
 

@@ -151,10 +151,5 @@ public sealed record RollReading
 
     /// <summary>Who a roll was with; what is not known of them stays open.</summary>
     public static Against AgainstOf(string? partner, BeltColour? belt, int? stripes, double? kilograms, Intent? intent) =>
-        new(
-            partner,
-            belt is { } colour ? new Belt(colour, Math.Clamp(stripes ?? 0, 0, Belt.MostStripes(colour))).Rung : null,
-            kilograms,
-            intent ?? Intent.OwnGame
-        );
+        new(partner, belt is { } colour ? Belt.Told(colour, stripes).Rung : null, kilograms, intent ?? Intent.OwnGame);
 }

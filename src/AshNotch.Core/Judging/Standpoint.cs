@@ -13,9 +13,7 @@ public readonly record struct Standpoint(Belt Belt, double? Kilograms, Objective
     /// <summary>The owner of a log, under an objective or their own; somebody unknown is taken for a white belt.</summary>
     public static Standpoint Owner(Athlete? athlete, Objective? objective = null, BeltColour? peer = null) =>
         new(
-            athlete is null
-                ? new Belt(BeltColour.White)
-                : new Belt(athlete.Belt, Math.Clamp(athlete.Stripes ?? 0, 0, Ground.Belt.MostStripes(athlete.Belt))),
+            athlete is null ? new Belt(BeltColour.White) : Ground.Belt.Told(athlete.Belt, athlete.Stripes),
             athlete?.WeightKg?.Value,
             objective ?? athlete?.Objective ?? Athlete.UsualObjective,
             peer

@@ -14,18 +14,34 @@ internal readonly record struct HoldAnswer(bool Kept, bool Assumed, string Why);
 /// on to the next position within them shares that one's hold, so that pass and mount count or fail together; the bell ends a
 /// hold too. What neither tells counts as kept, and is asked about.
 /// </summary>
-internal static class Holds
+internal sealed class Holds
 {
     /// <summary>How many moves on a shared hold is followed.</summary>
     private const int Furthest = 500;
 
+    private readonly IReadOnlyList<Step> steps;
+    private readonly double seconds;
+    private readonly double? length;
+    private readonly GroundMap ground;
+
+    /// <summary>For each step the next one by which somebody's place changes or the match ends.</summary>
+    private readonly int?[] next;
+
     /// <param name="steps">The match.</param>
-    /// <param name="at">The place of the move in it.</param>
-    /// <param name="scored">The event.</param>
     /// <param name="seconds">The seconds asked for.</param>
     /// <param name="length">Seconds of the match; null when not known.</param>
     /// <param name="ground">The ground.</param>
-    public static HoldAnswer Of(IReadOnlyList<Step> steps, int at, string scored, double seconds, double? length, GroundMap ground)
+    public Holds(IReadOnlyList<Step> steps, double seconds, double? length, GroundMap ground)
+    {
+        (this.steps, this.seconds, this.length, this.ground) = (steps, seconds, length, ground);
+        next = new int?[steps.Count];
+        for (var i = steps.Count - 2; i >= 0; i--)
+            next[i] = steps[i + 1].Changes || steps[i + 1].Taps ? i + 1 : next[i + 1];
+    }
+
+    /// <param name="at">The place of the move in the match.</param>
+    /// <param name="scored">The event.</param>
+    public HoldAnswer Of(int at, string scored)
     {
         if (seconds <= 0)
             return new(true, false, "it counts at once");
@@ -38,51 +54,43 @@ internal static class Holds
                 return new(enough, false, enough ? "told to be kept" : "told not to be kept");
             if (told?.Reaches(seconds) == true)
                 return new(true, false, $"kept {Seconds(told.Value.Seconds!.Value)}");
-            var next = Next(steps, at);
-            var apart = next is { } n && steps[n].Clock is { } later && step.Clock is { } now ? later - now : (double?)null;
-            var movedOn = next is { } m && steps[m].Actor == doer && !steps[m].Taps && Keeps(steps[m], scored, doer, ground);
+            var after = next[at];
+            var apart = after is { } n && steps[n].Clock is { } later && step.Clock is { } now ? later - now : (double?)null;
+            var movedOn = after is { } m && steps[m].Actor == doer && !steps[m].Taps && Keeps(steps[m], scored, doer);
             if (told is { Seconds: { } short_ })
             {
                 if (movedOn && !(apart > seconds))
                 {
-                    at = next!.Value;
+                    at = after!.Value;
                     continue;
                 }
 
                 return new(false, false, $"kept only {Seconds(short_)}");
             }
 
-            if (next is null)
+            if (after is null)
                 return length is { } bell && step.Clock is { } when && bell - when < seconds
                     ? new(false, false, "the bell came first")
                     : new(true, true, "not told how long; it counts as kept");
             if (apart is null || apart >= seconds)
                 return new(true, true, "not told how long; it counts as kept");
-            var keptOn = steps[next.Value].Actor == doer ? movedOn : StillThere(steps[next.Value], scored, doer, ground);
+            var keptOn = steps[after.Value].Actor == doer ? movedOn : StillThere(steps[after.Value], scored, doer);
             if (!keptOn)
                 return new(false, false, $"over after {Seconds(apart.Value)}");
-            at = next.Value;
+            at = after.Value;
         }
 
         return new(true, true, "not told how long; it counts as kept");
     }
 
-    private static int? Next(IReadOnlyList<Step> steps, int at)
-    {
-        for (var i = at + 1; i < steps.Count; i++)
-            if (steps[i].Changes || steps[i].Taps)
-                return i;
-        return null;
-    }
-
     /// <summary>Whether the doer, going on of their own will, keeps what they won.</summary>
-    private static bool Keeps(Step next, string scored, Actor? doer, GroundMap ground) =>
-        Step.SeenBy(doer, next.To) is { } to && (IsTop(scored) ? ScoringEvents.Grounded(to, ground) : ScoringEvents.Controls(to, ground));
+    private bool Keeps(Step after, string scored, Actor? doer) =>
+        Step.SeenBy(doer, after.To) is { } to && (IsTop(scored) ? ScoringEvents.Grounded(to, ground) : ScoringEvents.Controls(to, ground));
 
     /// <summary>Whether what the other did leaves the doer where they were.</summary>
-    private static bool StillThere(Step next, string scored, Actor? doer, GroundMap ground) =>
-        !next.Taps
-        && Step.SeenBy(doer, next.To) is { } to
+    private bool StillThere(Step after, string scored, Actor? doer) =>
+        !after.Taps
+        && Step.SeenBy(doer, after.To) is { } to
         && (
             IsTop(scored) ? ScoringEvents.Grounded(to, ground)
             : scored == ScoringEvents.GuardPass ? ScoringEvents.Controls(to, ground)

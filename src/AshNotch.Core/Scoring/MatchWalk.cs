@@ -53,6 +53,7 @@ internal static class MatchWalk
     public static IReadOnlyList<Step> Of(IReadOnlyList<MatchEvent> events, Spot? start, GroundMap ground)
     {
         var steps = new List<Step>(events.Count);
+        var told = NextFrom(events);
         Spot? here = start ?? Standing;
         for (var i = 0; i < events.Count; i++)
         {
@@ -63,7 +64,7 @@ internal static class MatchWalk
                     actor,
                     technique,
                     here,
-                    NextFrom(events, i),
+                    told[i],
                     ground
                 ),
                 Restart restart => new Step
@@ -150,23 +151,21 @@ internal static class MatchWalk
         };
 
     /// <summary>
-    /// Where the next move begins, if it tells; a try that was stopped and tells nothing is looked past, a restart or a tap ends
-    /// the looking.
+    /// For each event where the next move begins, if it tells; a try that was stopped and tells nothing is looked past, a restart or
+    /// a tap ends the looking. One pass from the end.
     /// </summary>
-    private static Spot? NextFrom(IReadOnlyList<MatchEvent> events, int at)
+    private static Spot?[] NextFrom(IReadOnlyList<MatchEvent> events)
     {
-        for (var i = at + 1; i < events.Count; i++)
-            switch (events[i])
+        var next = new Spot?[events.Count];
+        for (var i = events.Count - 2; i >= 0; i--)
+            next[i] = events[i + 1] switch
             {
-                case Move { Actor: not null, From: { } from }:
-                    return from;
-                case Move { Actor: not null, Outcome: Outcome.Done }:
-                    return null;
-                case Restart or Tap:
-                    return null;
-            }
-
-        return null;
+                Move { Actor: not null, From: { } from } => from,
+                Move { Actor: not null, Outcome: Outcome.Done } => null,
+                Restart or Tap => null,
+                _ => next[i + 1],
+            };
+        return next;
     }
 
     /// <summary>A position's name inside a sentence.</summary>

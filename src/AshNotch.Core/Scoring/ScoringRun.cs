@@ -6,11 +6,16 @@ namespace AshNotch.Core.Scoring;
 /// <summary>The state of one scoring: what stands on the boards, and what each of the two has scored in the control they have.</summary>
 internal sealed class ScoringRun(RuleSet rules, double? length, IReadOnlyList<Step> steps, GroundMap ground)
 {
+    private readonly Holds holds = new(steps, rules.HoldSeconds, length, ground);
+
+    /// <summary>For each step the clock of the next one that has one.</summary>
+    private readonly double?[] nextClock = ClocksAfter(steps);
     private readonly Dictionary<Actor, HashSet<string>> scored = new() { [Actor.Me] = [], [Actor.Them] = [] };
     private readonly double opens = rules.PointsFrom > 0 && length is { } l ? rules.PointsFrom * l : 0;
     private Spot? settled;
     private double lastClock;
     private MatchResult? decided;
+    private int? openAsked;
 
     /// <summary>Each one's last try since both stood free, and whether it was a takedown that was stopped.</summary>
     private readonly Dictionary<Actor, Step?> lastOnFeet = new() { [Actor.Me] = null, [Actor.Them] = null };
@@ -62,7 +67,7 @@ internal sealed class ScoringRun(RuleSet rules, double? length, IReadOnlyList<St
             if (step.Done)
                 Succeed(at, step, actor);
             else
-                Fail(step, actor, technique);
+                Fail(at, step, actor, technique);
         }
 
         Remember(step);
@@ -111,26 +116,35 @@ internal sealed class ScoringRun(RuleSet rules, double? length, IReadOnlyList<St
     }
 
     /// <summary>Whether points count by then; asks when nobody can know.</summary>
-    private bool Open(Step step)
+    private bool Open(int at, Step step)
     {
         if (rules.PointsFrom <= 0)
             return true;
         if (opens <= 0)
-        {
-            Asked.Add(
-                new Asked(step.Event.Index, "Points count only from some part of the match on, and its length is not known; it is counted.")
-            );
-            return true;
-        }
+            return Assume("Points count only from some part of the match on, and its length is not known; it is counted.");
 
         if (step.Clock is { } clock)
             return clock >= opens;
         if (lastClock >= opens)
             return true;
-        if (steps.SkipWhile(s => s != step).Skip(1).FirstOrDefault(s => s.Clock is not null) is { Clock: { } later } && later < opens)
-            return false;
-        Asked.Add(new Asked(step.Event.Index, $"Points count from {Clock(opens)} on, and when this was is not told; it is counted."));
-        return true;
+        return !(nextClock[at] < opens) && Assume($"Points count from {Clock(opens)} on, and when this was is not told; it is counted.");
+
+        // Asked once, however much a move brings.
+        bool Assume(string what)
+        {
+            if (openAsked != at)
+                Asked.Add(new Asked(step.Event.Index, what));
+            openAsked = at;
+            return true;
+        }
+    }
+
+    private static double?[] ClocksAfter(IReadOnlyList<Step> steps)
+    {
+        var clocks = new double?[steps.Count];
+        for (var i = steps.Count - 2; i >= 0; i--)
+            clocks[i] = steps[i + 1].Clock ?? clocks[i + 1];
+        return clocks;
     }
 
     private void Succeed(int at, Step step, Actor actor)
@@ -139,13 +153,12 @@ internal sealed class ScoringRun(RuleSet rules, double? length, IReadOnlyList<St
             Asked.Add(new Asked(step.Event.Index, assumed));
         if (step.Kind == TechniqueKind.Pull)
         {
-            Pull(step, actor);
+            Pull(at, step, actor);
             return;
         }
 
         var (way, landing) = ScoringEvents.Of(step, Step.SeenBy(actor, settled), ground);
         if (way == ScoringEvents.Takedown && Answers(step, actor))
-        {
             Unscored.Add(
                 new Unscored(
                     step.Event.Index,
@@ -153,10 +166,7 @@ internal sealed class ScoringRun(RuleSet rules, double? length, IReadOnlyList<St
                     $"{Who(actor)} answered {(actor == Actor.Me ? "their" : "your")} own takedown: no points for that, only for what follows."
                 )
             );
-            way = null;
-        }
-
-        if (way is not null)
+        else if (way is not null)
             Event(at, step, actor, Named(way, step));
         else
             Explain(step, actor);
@@ -212,17 +222,16 @@ internal sealed class ScoringRun(RuleSet rules, double? length, IReadOnlyList<St
             );
     }
 
-    private void Pull(Step step, Actor actor)
+    private void Pull(int at, Step step, Actor actor)
     {
-        var theirs = lastOnFeet[Other(actor)];
-        if (theirs is { Kind: TechniqueKind.Takedown } or { Kind: TechniqueKind.Entry })
+        if (TakedownOn(Other(actor)))
             Asked.Add(
                 new Asked(
                     step.Event.Index,
                     "Guard was pulled while a takedown was on: counted for nobody; a referee may give the takedown."
                 )
             );
-        if (rules.GuardPullPenalty > 0 && Open(step))
+        if (rules.GuardPullPenalty > 0 && Open(at, step))
             Write(step, actor, ScoringEvents.GuardPull, -rules.GuardPullPenalty, 0, "Pulling guard costs points here.");
         else
             Unscored.Add(new Unscored(step.Event.Index, ScoringEvents.Takedown, "Pulling guard scores for nobody."));
@@ -233,21 +242,24 @@ internal sealed class ScoringRun(RuleSet rules, double? length, IReadOnlyList<St
     /// stopped or got no further than a leg, and this is no takedown of one's own, but what stopped it or came out of it.
     /// </summary>
     private bool Answers(Step step, Actor actor) =>
-        lastOnFeet[Other(actor)] is { Kind: TechniqueKind.Takedown } theirs
-        && (!theirs.Done || theirs.To is { } held && ScoringEvents.HangsOnALeg(held))
-        && (step.Kind != TechniqueKind.Takedown || step.From is { } from && !ScoringEvents.Free(from, ground));
+        TakedownOn(Other(actor)) && (step.Kind != TechniqueKind.Takedown || step.From is { } from && !ScoringEvents.Free(from, ground));
+
+    /// <summary>Whether somebody's last try since both stood free was a takedown that was stopped, or got no further than a leg.</summary>
+    private bool TakedownOn(Actor actor) =>
+        lastOnFeet[actor] is { Kind: TechniqueKind.Takedown } tried
+        && (!tried.Done || (tried.To is { } held && ScoringEvents.HangsOnALeg(held)));
 
     /// <summary>One event: points when it is kept, an advantage when it is not. False when it was not kept.</summary>
     private bool Event(int at, Step step, Actor actor, string name)
     {
-        if (rules.Worth(name) <= 0 || !Open(step))
+        if (rules.Worth(name) <= 0 || !Open(at, step))
         {
             if (rules.Worth(name) > 0)
                 Unscored.Add(new Unscored(step.Event.Index, name, $"Points count from {Clock(opens)} on."));
             return true;
         }
 
-        var hold = Holds.Of(steps, at, name, rules.HoldSeconds, length, ground);
+        var hold = holds.Of(at, name);
         if (hold.Kept)
         {
             Write(step, actor, name, rules.Worth(name), 0, $"{Reason(name, step)}; {hold.Why}.");
@@ -282,7 +294,7 @@ internal sealed class ScoringRun(RuleSet rules, double? length, IReadOnlyList<St
         };
     }
 
-    private void Fail(Step step, Actor actor, Technique technique)
+    private void Fail(int at, Step step, Actor actor, Technique technique)
     {
         if (step.Event is not Move { Near: true })
             return;
@@ -295,7 +307,7 @@ internal sealed class ScoringRun(RuleSet rules, double? length, IReadOnlyList<St
                     "A move of this kind scores nothing, so a near miss of it brings no advantage."
                 )
             );
-        else if (rules.Advantages && Open(step))
+        else if (rules.Advantages && Open(at, step))
             Write(step, actor, "near-" + aim, 0, 1, $"{technique.Name} all but came off: an advantage.");
         else
             Unscored.Add(new Unscored(step.Event.Index, aim, "Near misses bring nothing under these rules."));
@@ -349,10 +361,11 @@ internal sealed class ScoringRun(RuleSet rules, double? length, IReadOnlyList<St
     private void Remember(Step step)
     {
         if (
-            step.Done
-            && step.To is { } now
-            && ScoringEvents.Free(now, ground)
-            && !(step.From is { } was && ScoringEvents.OnFeet(was, ground))
+            step.Event is Restart
+            || step.Done
+                && step.To is { } now
+                && ScoringEvents.Free(now, ground)
+                && !(step.From is { } was && ScoringEvents.OnFeet(was, ground))
         )
             lastOnFeet[Actor.Me] = lastOnFeet[Actor.Them] = null;
         // Other tries that were stopped leave it as it was: they changed nothing.

@@ -206,6 +206,53 @@ public sealed class RuleSetTests
         Assert.Contains(pulled.Asked, a => a.Moment == 1 && a.What.Contains("referee", StringComparison.Ordinal));
     }
 
+    [Fact]
+    public void ATryBeforeABreakIsAnsweredByNothingAfterIt()
+    {
+        Move Shot() =>
+            new()
+            {
+                Index = 0,
+                Actor = Actor.Them,
+                Technique = "double-leg",
+                Outcome = Outcome.Stopped,
+            };
+        var behind = Done(2, 40, Actor.Me, "go-behind", "turtle", Role.Top) with
+        {
+            Held = Hold.For(5),
+            From = new Spot("front-headlock", Role.Top),
+        };
+
+        Assert.Equal(0, Scorer.Score(new MatchTerms(Points), [Shot(), behind], GroundMap.Default).Boards.Me.Points);
+        Assert.Equal(
+            2,
+            Scorer.Score(new MatchTerms(Points), [Shot(), new Restart { Index = 1 }, behind], GroundMap.Default).Boards.Me.Points
+        );
+    }
+
+    [Fact]
+    public void PulledGuardIsAskedAboutOnlyWhenATakedownWasOn()
+    {
+        var pull = Done(1, null, Actor.Me, "guard-pull", "closed-guard", Role.Bottom);
+        IReadOnlyList<Asked> After(Move before) => Scorer.Score(new MatchTerms(Points), [before, pull], GroundMap.Default).Asked;
+
+        Assert.Empty(After(Done(0, null, Actor.Them, "snap-down", "front-headlock", Role.Bottom)));
+        Assert.Single(After(Done(0, null, Actor.Them, "single-leg", "single-leg-hold", Role.Bottom)));
+    }
+
+    [Fact]
+    public void WhenPointsBeganToCountIsAskedOnceAMove()
+    {
+        var late = RuleSets.Named("late-points")!;
+        var score = Scorer.Score(
+            new MatchTerms(late, Length: 600),
+            [Done(0, null, Actor.Me, "hip-throw", "mount", Role.Top) with { Held = Hold.Told(true) }],
+            GroundMap.Default
+        );
+        Assert.Equal(6, score.Boards.Me.Points);
+        Assert.Single(score.Asked);
+    }
+
     private static Move Done(int index, double? clock, Actor actor, string technique, string to, Role role) =>
         new()
         {

@@ -78,9 +78,9 @@ public static class PeopleLike
     private static (IReadOnlyList<string> Traits, bool Level, bool Weight) Shared(Partner one, Partner other) =>
         (
             [.. (one.Traits ?? []).Intersect(other.Traits ?? [], StringComparer.OrdinalIgnoreCase)],
-            one.Belt is { } a && other.Belt is { } b && Math.Abs(Rung(a, one.Stripes) - Rung(b, other.Stripes)) <= NearRung,
+            one.Belt is { } a
+                && other.Belt is { } b
+                && Math.Abs(Belt.Told(a, one.Stripes).Rung - Belt.Told(b, other.Stripes).Rung) <= NearRung,
             one.WeightKg is { } x && other.WeightKg is { } y && Math.Abs(x.Value - y.Value) <= NearWeight * Math.Min(x.Value, y.Value)
         );
-
-    private static double Rung(BeltColour belt, int? stripes) => new Belt(belt, Math.Clamp(stripes ?? 0, 0, Belt.MostStripes(belt))).Rung;
 }

@@ -29,6 +29,9 @@ public sealed record ScoreAsked
     /// <summary>What happened, in order.</summary>
     public IReadOnlyList<MatchEvent> Moments { get; init; } = [];
 
+    /// <summary>A roll as the log has it, in place of <see cref="Moments"/> and <see cref="Start"/>.</summary>
+    public Roll? Roll { get; init; }
+
     /// <summary>Reads what was sent. Members other than these are passed over.</summary>
     public static ScoreAsked Read(JsonElement json, FaultList faults)
     {
@@ -38,7 +41,8 @@ public sealed record ScoreAsked
             && json.TryGetProperty("ruleset", out var sent)
             && sent.ValueKind == JsonValueKind.Object;
         var moments = f.List("moments", (item, at) => (Item: item, At: at));
-        if (moments is null)
+        var roll = f.Object("roll") is null ? null : LogReader.Roll(json.GetProperty("roll"), "/roll", faults);
+        if (moments is null && roll is null)
             f.Missing("moments");
         if (moments?.Count > Scorer.MostMoments)
         {
@@ -54,6 +58,7 @@ public sealed record ScoreAsked
             Attire = f.OneOf<Attire>("attire"),
             Start = f.Spot("start"),
             Length = f.Number("length"),
+            Roll = roll,
             Moments = [.. (moments ?? []).Select((m, i) => Moment(new Fields(m.Item, m.At, faults), m.At, i, faults))],
         };
     }
@@ -66,6 +71,8 @@ public sealed record ScoreAsked
             faults = faults.Concat(RuleSets.Check(rules, ground, "/ruleset"));
         if (asked.Length is { } length && !(length is > 0 and <= 7200))
             faults = faults.Append(new Fault("/length", "A match lasts more than 0 and at most 7200 seconds."));
+        if (asked.Roll is { } roll)
+            faults = faults.Concat(LogRules.Check(roll, ground, "/roll"));
         return faults.Concat(asked.Moments.SelectMany((m, i) => Check(m, ground, $"/moments/{i}")));
     }
 

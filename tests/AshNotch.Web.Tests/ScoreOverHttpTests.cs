@@ -42,6 +42,38 @@ public sealed class ScoreOverHttpTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_roll_that_is_still_being_written_is_scored_as_one_that_is_kept()
+    {
+        var score = await Score(
+            """
+            {"ruleset": "points", "attire": "gi", "length": 600, "roll": {"id": "r", "length": 300,
+              "penalties": [{"actor": "them", "after": 1}, {"actor": "me"}], "exchanges": [
+                {"start": {"position": "standing", "role": "even"}, "end": {"kind": "reset"}, "moments": [
+                  {"actor": "me", "technique": "double-leg", "outcome": "done", "to": {"position": "open-guard", "role": "top"}, "held": 4}]},
+                {"start": {"position": "closed-guard", "role": "top"}, "end": {"kind": "tap", "by": "them", "technique": "triangle"}, "moments": [
+                  {"actor": "them", "technique": "scissor-sweep", "outcome": "stopped", "near": true}]}]}}
+            """
+        );
+
+        Assert.Equal(
+            ("them", "submission", 300),
+            ((string?)score["result"]!["winner"], (string?)score["result"]!["by"], (int?)score["length"])
+        );
+        Assert.Equal((2, 1, 1), ((int?)score["me"]!["points"], (int?)score["them"]!["advantages"], (int?)score["them"]!["penalties"]));
+        Assert.Equal(
+            ["0.0", "penalty 0", "1.", "1.0", "1.", "penalty 1"],
+            score["places"]!.AsArray().Select(p => p!["penalty"] is { } n ? $"penalty {n}" : $"{p["exchange"]}.{p["moment"]}")
+        );
+        await (
+            await server.Send(
+                HttpMethod.Post,
+                "/api/score",
+                """{"roll": {"id": "r", "exchanges": [{"moments": [{"actor": "me", "technique": "flying-squirrel", "outcome": "done"}]}]}}"""
+            )
+        ).Problem(422);
+    }
+
+    [Fact]
     public async Task What_nobody_won_says_null_and_clocks_may_be_left_out()
     {
         var score = await Score(

@@ -20,18 +20,18 @@ internal static class DrillWords
         var position = ground.Position(spot.Position)?.Name ?? spot.Position;
         return spot.Role switch
         {
-            Role.Even => Lower(position),
+            Role.Even => Names.Inside(position),
             Role.Top => ground.Position(spot.Position)?.Family switch
             {
-                Family.Back => $"{Lower(position)}, theirs",
-                Family.LegTangle => $"{Lower(position)}, attacking",
-                _ => $"{Lower(position)}, from above",
+                Family.Back => $"{Names.Inside(position)}, theirs",
+                Family.LegTangle => $"{Names.Inside(position)}, attacking",
+                _ => $"{Names.Inside(position)}, from above",
             },
             _ => ground.Position(spot.Position)?.Family switch
             {
-                Family.Back => $"{Lower(position)}, yours",
-                Family.LegTangle => $"{Lower(position)}, caught",
-                _ => $"{Lower(position)}, from below",
+                Family.Back => $"{Names.Inside(position)}, yours",
+                Family.LegTangle => $"{Names.Inside(position)}, caught",
+                _ => $"{Names.Inside(position)}, from below",
             },
         };
     }
@@ -51,7 +51,7 @@ internal static class DrillWords
 
     /// <summary>A technique in a sentence.</summary>
     public static string Move(string? technique, GroundMap ground, string otherwise) =>
-        technique is not null && ground.Technique(technique) is { } known ? "the " + Lower(known.Name) : otherwise;
+        technique is not null && ground.Technique(technique) is { } known ? "the " + Names.Inside(known.Name) : otherwise;
 
     /// <summary>What a focus is about: "Stop the knee cut pass in half guard, from below".</summary>
     public static string Title(Focus focus, string? technique, GroundMap ground)
@@ -164,8 +164,4 @@ internal static class DrillWords
     }
 
     private static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];
-
-    /// <summary>A name within a sentence; names of people and letters stay as they are.</summary>
-    private static string Lower(string name) =>
-        name.Length < 2 || name[1] == ' ' || name.Skip(1).Any(char.IsUpper) ? name : char.ToLowerInvariant(name[0]) + name[1..];
 }

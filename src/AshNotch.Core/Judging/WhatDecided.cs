@@ -134,9 +134,5 @@ public static class WhatDecided
     private static string Stopped(Roll roll) => roll.Exchanges.Any(e => e.End?.Kind == EndKind.Stoppage) ? "; stopped early" : "";
 
     /// <summary>A technique's name inside a sentence.</summary>
-    private static string Name(string technique, GroundMap ground)
-    {
-        var name = ground.Technique(technique)?.Name ?? technique;
-        return name.Length > 1 && char.IsUpper(name[1]) ? name : char.ToLowerInvariant(name[0]) + name[1..];
-    }
+    private static string Name(string technique, GroundMap ground) => Ground.Names.Inside(ground.Technique(technique)?.Name ?? technique);
 }

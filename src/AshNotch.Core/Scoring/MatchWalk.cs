@@ -169,11 +169,7 @@ internal static class MatchWalk
     }
 
     /// <summary>A position's name inside a sentence.</summary>
-    internal static string Place(Spot spot, GroundMap ground)
-    {
-        var name = ground.Position(spot.Position)?.Name ?? spot.Position;
-        return name.Length > 1 && char.IsUpper(name[1]) ? name : char.ToLowerInvariant(name[0]) + name[1..];
-    }
+    internal static string Place(Spot spot, GroundMap ground) => Names.Inside(ground.Position(spot.Position)?.Name ?? spot.Position);
 
     /// <summary>A position's name and who is where in it, to the owner.</summary>
     internal static string Name(Spot spot, GroundMap ground)

@@ -77,6 +77,12 @@ public static class RollFeature
                         take
                     );
                     var log = await snapshots.Now(stop);
+                    // A match is scored by the rules of its day: each day is read once.
+                    var days = found
+                        .Items.Where(r => r.Roll.Kind == RollKind.Match)
+                        .Select(r => r.SessionId)
+                        .Distinct()
+                        .ToDictionary(id => id, id => sessions.Get(id)?.Value);
                     return TypedResults.Ok(
                         new Paged<RollLine>(
                             [
@@ -87,7 +93,7 @@ public static class RollFeature
                                     r.Attire,
                                     r.PartnerName,
                                     r.Roll,
-                                    r.Roll.Kind == RollKind.Match && sessions.Get(r.SessionId)?.Value is { } day
+                                    days.GetValueOrDefault(r.SessionId) is { } day
                                         ? ScoreFeature.Decided(day, r.Roll, log)
                                         : WhatDecided.Of(r.Roll, log.Ground)
                                 )),

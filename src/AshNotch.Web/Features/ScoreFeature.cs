@@ -147,7 +147,11 @@ public static class ScoreFeature
                     var asked = body.Value!;
                     var rules = asked.Rules ?? Find(log, asked.Ruleset)!;
                     var terms = new MatchTerms(rules, asked.Belt, asked.Attire, asked.Start, asked.Length);
-                    return TypedResults.Ok(Answer(rules, Scorer.Score(terms, asked.Moments, log.Ground)));
+                    return TypedResults.Ok(
+                        asked.Roll is { } roll
+                            ? Answer(terms, roll, log.Ground)
+                            : Answer(rules, Scorer.Score(terms, asked.Moments, log.Ground))
+                    );
                 }
             )
             .WithTags("matches")
@@ -180,25 +184,31 @@ public static class ScoreFeature
 
     /// <summary>The score of a roll of the log; null when it names no known rule set.</summary>
     public static ScoreAnswer? Of(Session session, Roll roll, LogSnapshot log) =>
-        Scored(session, roll, log) is var (rules, match, score) ? Answer(rules, score) with { Places = match.Places } : null;
+        Terms(session, roll, log) is { } terms ? Answer(terms, roll, log.Ground) : null;
 
     /// <summary>What decided a roll, in a few words: for a match its result and score first.</summary>
     public static string? Decided(Session session, Roll roll, LogSnapshot log) =>
-        WhatDecided.Of(roll, roll.Kind == RollKind.Match ? Scored(session, roll, log)?.Score : null, log.Ground);
-
-    private static (RuleSet Rules, LoggedMatch Match, MatchScore Score)? Scored(Session session, Roll roll, LogSnapshot log)
-    {
-        if (Find(log, roll.Ruleset ?? (roll.Kind == RollKind.Match ? session.Event?.Ruleset ?? UsualRules : null)) is not { } rules)
-            return null;
-        var match = LoggedMatch.Of(roll, log.Ground);
-        var terms = new MatchTerms(
-            rules,
-            session.Event?.Belt ?? log.Athlete?.Value.Belt,
-            session.Attire,
-            match.Start,
-            roll.Length ?? session.Event?.Length
+        WhatDecided.Of(
+            roll,
+            roll.Kind == RollKind.Match && Terms(session, roll, log) is { } terms ? Scored(terms, roll, log.Ground).Score : null,
+            log.Ground
         );
-        return (rules, match, Scorer.Score(terms, match.Events, log.Ground));
+
+    private static MatchTerms? Terms(Session session, Roll roll, LogSnapshot log) =>
+        Find(log, roll.Ruleset ?? (roll.Kind == RollKind.Match ? session.Event?.Ruleset ?? UsualRules : null)) is { } rules
+            ? new MatchTerms(rules, session.Event?.Belt ?? log.Athlete?.Value.Belt, session.Attire, Length: session.Event?.Length)
+            : null;
+
+    private static (LoggedMatch Match, MatchScore Score) Scored(MatchTerms terms, Roll roll, GroundMap ground)
+    {
+        var match = LoggedMatch.Of(roll, ground);
+        return (match, Scorer.Score(terms with { Start = match.Start, Length = roll.Length ?? terms.Length }, match.Events, ground));
+    }
+
+    private static ScoreAnswer Answer(MatchTerms terms, Roll roll, GroundMap ground)
+    {
+        var (match, score) = Scored(terms, roll, ground);
+        return Answer(terms.Rules, score) with { Places = match.Places };
     }
 
     /// <summary>The rule set of this id, shipped or own; null for none.</summary>

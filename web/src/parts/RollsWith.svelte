@@ -3,7 +3,7 @@
   import { compared, type Again } from '../lib/log/compare.ts';
   import { ground } from '../lib/log/ground.svelte.ts';
   import type { Roll } from '../lib/api/types.ts';
-  import { dayWords } from '../lib/text/words.ts';
+  import { dayWords, inside } from '../lib/text/words.ts';
   import Loaded from './Loaded.svelte';
   import Stick from '../sticks/Stick.svelte';
 
@@ -32,7 +32,7 @@
       .slice(0, MOST_NAMED)
       .map((a) => {
         const name = ground.techniqueName(a.technique);
-        const what = `${a.actor === 'me' ? 'your' : 'their'} ${name.charAt(0).toLowerCase()}${name.slice(1)}`;
+        const what = `${a.actor === 'me' ? 'your' : 'their'} ${inside(name)}`;
         return a.times > 0 ? `${what} (in ${a.times} of the last ${of})` : what;
       })
       .join(', ');

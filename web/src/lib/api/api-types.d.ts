@@ -4728,6 +4728,7 @@ export interface components {
             length?: null | number;
             /** @description What happened, in order. */
             moments: components["schemas"]["MatchEvent"][];
+            roll?: null | components["schemas"]["Roll"];
         };
         /** @description The owner's own rating of one part of the game on one day. */
         SelfRating: {

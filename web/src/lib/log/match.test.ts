@@ -1,15 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { Lead, Roll, Score } from '../api/types.ts';
-import {
-  agrees,
-  boardWords,
-  broughtWords,
-  eventList,
-  leadWords,
-  resultWords,
-  scoreRequest,
-  scoreShort,
-} from './match.ts';
+import type { Lead, Score } from '../api/types.ts';
+import { agrees, boardWords, broughtWords, eventList, leadWords, resultWords, scoreShort } from './match.ts';
 
 describe('a score in words', () => {
   it('names events, near misses and lists', () => {
@@ -63,36 +54,5 @@ describe('a score in words', () => {
     expect(agrees({ winner: 'them', by: 'decision' }, score('decision', null))).toBe(true);
     expect(agrees({ winner: 'them', by: 'points' }, score('points', 'me'))).toBe(false);
     expect(agrees({ by: 'draw' } as never, score('draw', null))).toBe(true);
-  });
-});
-
-describe('what is asked about a roll', () => {
-  it('keeps the order of moments, restarts, penalties and the tap, and knows where each stands', () => {
-    const roll = {
-      id: 'r',
-      length: 300,
-      penalties: [{ actor: 'them', after: 1 }, { actor: 'me' }],
-      exchanges: [
-        {
-          start: { position: 'standing', role: 'even' },
-          moments: [{ actor: 'me', technique: 'double-leg', outcome: 'done', held: 4 }],
-          end: { kind: 'reset' },
-        },
-        {
-          start: { position: 'closed-guard', role: 'top' },
-          moments: [{ actor: 'them', technique: 'scissor-sweep', outcome: 'stopped', near: true }],
-          end: { kind: 'tap', by: 'them', technique: 'triangle' },
-        },
-      ],
-    } as unknown as Roll;
-    const { body, places } = scoreRequest(roll, { ruleset: 'points', attire: 'gi', length: 600 });
-
-    expect(
-      body.moments.map(
-        (m) => (m as { event?: string; technique?: string }).event ?? (m as { technique: string }).technique,
-      ),
-    ).toEqual(['double-leg', 'penalty', 'restart', 'scissor-sweep', 'tap', 'penalty']);
-    expect(places).toEqual([{ exchange: 0, moment: 0 }, null, null, { exchange: 1, moment: 0 }, null, null]);
-    expect(body.length).toBe(300);
   });
 });

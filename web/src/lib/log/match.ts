@@ -1,4 +1,4 @@
-import type { Actor, Board, EventTally, Lead, Roll, Score, ScoreLine, ToldResult } from '../api/types.ts';
+import type { Actor, Board, EventTally, Lead, Score, ScoreLine, ToldResult } from '../api/types.ts';
 import { clockWords, plural } from '../text/words.ts';
 
 /** An event's name for people. */
@@ -90,46 +90,3 @@ export function leadWords(lead: Lead, them: string): string {
 
 /** An event of one's own with how often it comes off. */
 export const tallyWords = (t: EventTally): string => `${eventName(t.event)} (${t.done} of ${t.tried})`;
-
-/** What `/api/score` is asked about a roll; the same as the program does with a roll that it keeps. */
-export function scoreRequest(
-  roll: Roll,
-  terms: { ruleset: string; belt?: string | null; attire: string; length?: number | null },
-) {
-  const moments: object[] = [];
-  const left = [...(roll.penalties ?? [])];
-  let told = 0;
-  const punish = (due: (p: NonNullable<Roll['penalties']>[number]) => boolean) => {
-    for (const penalty of left.filter(due)) {
-      left.splice(left.indexOf(penalty), 1);
-      moments.push({ event: 'penalty', actor: penalty.actor, clock: penalty.clock });
-    }
-  };
-  const places: ({ exchange: number; moment: number } | null)[] = [];
-  const mark = (place: { exchange: number; moment: number } | null) => {
-    while (places.length < moments.length) places.push(place);
-  };
-  roll.exchanges.forEach((exchange, e) => {
-    if (e > 0) moments.push({ event: 'restart', start: exchange.start });
-    mark(null);
-    exchange.moments.forEach((moment, m) => {
-      punish((p) => p.after != null && p.after <= told);
-      mark(null);
-      const { actor, technique, outcome, clock, from, to, held, near } = moment;
-      moments.push({ actor, technique, outcome, clock, from, to, held, near });
-      mark({ exchange: e, moment: m });
-      told++;
-    });
-    punish((p) => p.after != null && p.after <= told);
-    mark(null);
-    if (exchange.end?.kind === 'tap' && exchange.end.by)
-      moments.push({ event: 'tap', actor: exchange.end.by, technique: exchange.end.technique });
-    mark(null);
-  });
-  punish(() => true);
-  mark(null);
-  return {
-    places,
-    body: { ...terms, length: roll.length ?? terms.length, start: roll.exchanges[0]?.start, moments },
-  };
-}

@@ -1,6 +1,5 @@
 import { send } from '../api/api.ts';
 import type { Roll, Score, Session } from '../api/types.ts';
-import { scoreRequest } from './match.ts';
 import { profile } from './profile.svelte.ts';
 
 /** Waits until a moment's details are in before it asks. */
@@ -9,8 +8,6 @@ const settle = 200;
 /** The running score of a match that is being written; asked anew after each change, the latest answer stands. */
 export class RunningScore {
   score = $state.raw<Score | null>(null);
-  /** Where each index of the score stands in the roll. */
-  places = $state.raw<({ exchange: number; moment: number } | null)[]>([]);
   /** Said instead of a score. */
   missing = $state('');
   private asked = 0;
@@ -19,18 +16,13 @@ export class RunningScore {
   ask(roll: Roll, session: Session): void {
     const ruleset = roll.ruleset ?? session.event?.ruleset ?? 'points';
     const belt = session.event?.belt ?? profile.athlete?.belt;
-    const { body, places } = scoreRequest(roll, {
-      ruleset,
-      belt,
-      attire: session.attire,
-      length: session.event?.length,
-    });
+    const body = { ruleset, belt, attire: session.attire, length: session.event?.length, roll };
     const mine = ++this.asked;
     clearTimeout(this.timer);
     this.timer = setTimeout(async () => {
       try {
         const { value } = await send<Score>('POST', '/api/score', body);
-        if (mine === this.asked) [this.score, this.places, this.missing] = [value, places, ''];
+        if (mine === this.asked) [this.score, this.missing] = [value, ''];
       } catch (fault) {
         if (mine === this.asked) this.missing = (fault as Error).message;
       }

@@ -10,7 +10,7 @@ import type {
   Spot,
   WeekLoad,
 } from '../api/types.ts';
-import { dayWords, figure, inTen, plural, stopped } from './words.ts';
+import { dayWords, figure, inside, inTen, plural, stopped } from './words.ts';
 
 /** What a technique and a spot are called. */
 export interface Called {
@@ -18,16 +18,14 @@ export interface Called {
   technique: (id: string) => string;
 }
 
-const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
-
 /** The first sentence of *Patterns*: what repeats most. */
 export function patternsAnswer(p: Patterns, called: Called): string {
   const trap = p.traps[0];
   if (!trap) return 'Nothing goes wrong in the same way more often than chance would have it.';
   const what = trap.technique
-    ? `the ${lower(called.technique(trap.technique))}${trap.partner ? ` by ${trap.partner}` : ''}`
+    ? `the ${inside(called.technique(trap.technique))}${trap.partner ? ` by ${trap.partner}` : ''}`
     : 'one and the same reason';
-  return `What repeats most is ${what} in ${lower(called.spot(trap.spot))}: ${plural(trap.count, 'time')}.`;
+  return `What repeats most is ${what} in ${inside(called.spot(trap.spot))}: ${plural(trap.count, 'time')}.`;
 }
 
 /** The first sentence of the *Growth rings*: how the last weeks went against what was to be expected. */
@@ -44,7 +42,7 @@ export function ringsAnswer(weeks: readonly RingWeek[]): string {
 export function mapAnswer(m: GroundMap, called: Called): string {
   const most = [...m.spots].sort((a, b) => b.visits - a.visits)[0];
   if (!most) return '';
-  return `Most of your rounds go through ${lower(called.spot(most.spot))}: you leave it better off ${inTen(most.rate)}.`;
+  return `Most of your rounds go through ${inside(called.spot(most.spot))}: you leave it better off ${inTen(most.rate)}.`;
 }
 
 /** The first sentence of one's own *ratings*: where one is furthest from the log. */

@@ -6,9 +6,11 @@ import {
   clockWords,
   dayWords,
   gainWords,
+  inside,
   inTen,
   lossSentence,
   plural,
+  stopped,
   tenthsRange,
   today,
   winSentence,
@@ -74,4 +76,15 @@ describe('numbers in words', () => {
     expect(plural(1, 'roll')).toBe('1 roll');
     expect(plural(0, 'roll')).toBe('0 rolls');
   });
+});
+
+it('names stand inside sentences with a small letter, but people’s and letters stay; a name’s own stop ends one', () => {
+  expect(['Half guard, bottom', 'X guard', 'De La Riva guard', 'S-mount', 'A'].map(inside)).toEqual([
+    'half guard, bottom',
+    'X guard',
+    'De La Riva guard',
+    's-mount',
+    'A',
+  ]);
+  expect([stopped('with Sunniva G.'), stopped('with Ysolde')]).toEqual(['with Sunniva G.', 'with Ysolde.']);
 });

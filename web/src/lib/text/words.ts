@@ -121,6 +121,12 @@ export function clockFromBox(text: string): number | undefined {
   return found ? Number(found[1] ?? 0) * 60 + Number(found[2]) : undefined;
 }
 
+/** A name within a sentence: with a small letter, but names of people, letters and abbreviations stay as they are. */
+export const inside = (name: string): string =>
+  name.length < 2 || name[1] === ' ' || /\p{Lu}/u.test(name.slice(1))
+    ? name
+    : name.charAt(0).toLowerCase() + name.slice(1);
+
 /** A sentence's end after a name that may end in a full stop itself. */
 export const stopped = (sentence: string): string => (sentence.endsWith('.') ? sentence : `${sentence}.`);
 

@@ -25,7 +25,7 @@
   /** Whether the last moment scored, so that its hold matters. */
   const scored = $derived.by(() => {
     if (!last || !running.score) return false;
-    const at = running.places.findIndex((p) => p?.exchange === last.exchange && p.moment === last.moment);
+    const at = (running.score.places ?? []).findIndex((p) => p.exchange === last.exchange && p.moment === last.moment);
     return (
       at >= 0 &&
       running.score.line.some((l) => l.moment === at && l.event !== 'penalty' && !l.event.startsWith('near-'))

@@ -8,7 +8,7 @@
   import type { Before } from '../../lib/api/types.ts';
   import { beforeAnswer } from '../../lib/text/answers.ts';
   import { showWeight } from '../../lib/text/units.ts';
-  import { clockWords, dayWords, plural } from '../../lib/text/words.ts';
+  import { clockWords, dayWords, inside, plural } from '../../lib/text/words.ts';
   import EitherOr from '../../parts/EitherOr.svelte';
   import Loaded from '../../parts/Loaded.svelte';
   import Notice from '../../parts/Notice.svelte';
@@ -24,8 +24,7 @@
   onMount(() => void profile.load());
   keyHelp.keys = [];
 
-  const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
-  const technique = (id: string) => lower(ground.techniqueName(id));
+  const technique = (id: string) => inside(ground.techniqueName(id));
 
   /** The table of classes, asked here and nowhere else. */
   async function say(sex: 'female' | 'male') {
@@ -60,7 +59,7 @@
   }
 
   const begins = (b: Before) =>
-    (b.sheet?.begins ?? []).map((s) => `${lower(ground.spotName(s.spot))} (${s.count})`).join(', ');
+    (b.sheet?.begins ?? []).map((s) => `${inside(ground.spotName(s.spot))} (${s.count})`).join(', ');
   const finishes = (b: Before) =>
     (b.sheet?.finishes ?? []).map((f) => `${f.id ? technique(f.id) : 'not told'} (${f.count})`).join(', ');
   const states = { me: 'Ahead', level: 'Level', them: 'Behind' } as const;
@@ -76,7 +75,7 @@
       <h1>Before {b.day.event?.name ?? 'the match'}</h1>
       <button class="btn preset-outlined-surface-600-400" onclick={() => print()}>Print</button>
     </div>
-    <p class="first">{beforeAnswer(b, technique, (s) => lower(ground.spotName(s)))}</p>
+    <p class="first">{beforeAnswer(b, technique, (s) => inside(ground.spotName(s)))}</p>
     {#each faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
     <div class="columns">
       <section>
@@ -135,9 +134,9 @@
               <dd>{begins(b)}</dd>{/if}
             {#if b.sheet.leads[0]}<dt>Where it goes</dt>
               <dd>
-                {#each b.sheet.leads.slice(0, 2) as l, i (i)}{i > 0 ? '; ' : ''}{technique(l.technique)} from {lower(
+                {#each b.sheet.leads.slice(0, 2) as l, i (i)}{i > 0 ? '; ' : ''}{technique(l.technique)} from {inside(
                     ground.spotName(l.from),
-                  )}{l.to ? ` to ${lower(ground.spotName(l.to))}` : l.finished ? ' to a tap' : ''} ({l.count}){/each}
+                  )}{l.to ? ` to ${inside(ground.spotName(l.to))}` : l.finished ? ' to a tap' : ''} ({l.count}){/each}
               </dd>{/if}
             {#if finishes(b)}<dt>Finishes</dt>
               <dd>{finishes(b)}</dd>{/if}

@@ -44,15 +44,10 @@
       return;
     }
     const id = before?.id ?? crypto.randomUUID();
+    // What is not asked here stays; the rolls are not sent, and so stay too.
+    const { rolls: _, version: __, decided: ___, ...kept } = before ?? ({} as Partial<SessionRead>);
     const body = {
-      ...(before
-        ? {
-            startTime: before.startTime,
-            minutes: before.minutes,
-            effort: before.effort,
-            taught: before.taught,
-          }
-        : {}),
+      ...kept,
       id,
       date,
       kind: before?.kind ?? 'tournament',

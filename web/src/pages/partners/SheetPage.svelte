@@ -5,7 +5,7 @@
   import type { Contest, DoneWith, Partner, Sheet } from '../../lib/api/types.ts';
   import { sheetAnswer } from '../../lib/text/people.ts';
   import { showWeight } from '../../lib/text/units.ts';
-  import { beltWords, dayWords, plural, stopped } from '../../lib/text/words.ts';
+  import { beltWords, dayWords, inside, plural, stopped } from '../../lib/text/words.ts';
   import Contests from '../../parts/Contests.svelte';
   import Fold from '../../parts/Fold.svelte';
   import Loaded from '../../parts/Loaded.svelte';
@@ -23,8 +23,7 @@
     return data(api.GET('/api/partners/{id}/sheet', { params: { path: { id: partner.id } } }));
   });
 
-  const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
-  const technique = (id: string) => lower(ground.techniqueName(id));
+  const technique = (id: string) => inside(ground.techniqueName(id));
   const address = (query: Record<string, string>) =>
     `/api/partners/${encodeURIComponent(partner.id)}/contests?${new URLSearchParams(query)}`;
   const share = (d: DoneWith) => `came off ${d.done} of ${d.done + d.stopped}`;
@@ -97,7 +96,7 @@
                 on {stopped(u.with.join(', '))}
               </li>{/each}
             {#each s.goodFor as g (g.focus.id)}<li>
-                Good for your <a class="anchor" href="#/block/{encodeURIComponent(g.block)}">block</a>: {lower(
+                Good for your <a class="anchor" href="#/block/{encodeURIComponent(g.block)}">block</a>: {inside(
                   ground.spotName(g.focus.spot),
                 )}, met there {plural(g.times, 'time')}. Ask for goes.
               </li>{/each}
@@ -125,13 +124,13 @@
         <section aria-label="Where it leads">
           <h2>Where they begin, and where it leads</h2>
           {#if it.begins.length > 0}<p>
-              Rounds begin in {it.begins.map((b) => `${lower(ground.spotName(b.spot))} (${b.count})`).join(', ')}.
+              Rounds begin in {it.begins.map((b) => `${inside(ground.spotName(b.spot))} (${b.count})`).join(', ')}.
             </p>{/if}
           <ul>
             {#each it.leads as l, i (i)}
               <li>
                 {#snippet way()}{ground.spotName(l.from)}: {technique(l.technique)}{l.to
-                    ? ` → ${lower(ground.spotName(l.to))}`
+                    ? ` → ${inside(ground.spotName(l.to))}`
                     : l.finished
                       ? ' → tap'
                       : ''} <span class="quiet">{plural(l.count, 'time')}</span>{/snippet}

@@ -74,6 +74,19 @@ internal static class Club
         ),
     ];
 
+    /// <summary>How rounds are kept in the loft on Thursdays.</summary>
+    public static ClockPreset Thursday { get; } =
+        new()
+        {
+            Id = "loft-thursday",
+            Name = "Net Loft Thursday",
+            Kind = ClockKind.Class,
+            Rounds = 6,
+            Work = 300,
+            Rest = 45,
+        };
+
+    /// <summary>What she calls things.</summary>
     public static PersonalWords Words { get; } =
         new()
         {

@@ -37,6 +37,9 @@ internal static class CupDay
             Source = null,
         };
 
+    /// <summary>The clip that comes with the program, drawn in time with the first match: <c>web/public/clips</c>.</summary>
+    internal static VideoFile StandIn { get; } = new("stand-in.webm", 59_434, 100, 3);
+
     /// <summary>Whom she meets, in this order.</summary>
     private static readonly string[] Opponents = ["cosmo", "fenwick", "sunniva"];
 
@@ -67,7 +70,7 @@ internal static class CupDay
         foreach (var happened in simulator.Play(mate, day.Attire, week, length / 60, start, Intent.OwnGame))
         {
             var exchange = memory.Recall(happened, chance);
-            exchanges.Add(exchange with { Moments = [.. exchange.Moments.Select(m => Remembered(m, ground, chance))] });
+            exchanges.Add(Ended(exchange with { Moments = [.. exchange.Moments.Select(m => Remembered(m, ground, chance))] }, length));
             if (exchange.End?.Kind == EndKind.Tap)
                 break;
         }
@@ -85,12 +88,22 @@ internal static class CupDay
             Length = length,
             Takeaways = Phrases.Takeaways(exchanges, week, chance),
             Exchanges = exchanges,
+            Video = index == 0 ? StandIn : null,
             Penalties = index == 1 ? [new ToldPenalty(Actor.Them, After: told / 2)] : null,
         };
         var logged = LoggedMatch.Of(match, ground);
         var result = Scorer.Score(new MatchTerms(rules, Cup.Belt, day.Attire, logged.Start, length), logged.Events, ground).Result;
         return match with { Result = new ToldResult(result.Winner ?? Actor.Me, result.By) };
     }
+
+    /// <summary>A match is stopped by the clock or with the tap, and both times are known.</summary>
+    private static Exchange Ended(Exchange exchange, double length) =>
+        exchange.End is { Kind: EndKind.Time or EndKind.Tap } end
+            ? exchange with
+            {
+                End = end with { Clock = end.Kind == EndKind.Time ? length : exchange.Moments is [.., var last] ? last.Clock : null },
+            }
+            : exchange;
 
     /// <summary>A good half of the holds is remembered in seconds; one stopped try in four was a near thing.</summary>
     private static Moment Remembered(Moment moment, GroundMap ground, Chance chance)

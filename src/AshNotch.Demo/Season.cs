@@ -99,6 +99,7 @@ public static class Season
             Sessions = sessions,
             Vocabulary = Club.Words,
             Rulesets = [CupDay.LoftRules],
+            Clocks = [Club.Thursday],
             SelfRatings = [.. Phrases.Ratings(first.AddDays(4)), .. Phrases.Ratings(first.AddDays(7 * (BlockWeek - 1)), later: true)],
         };
         return DemoBlock.Drilled(log, ground, first, day, seed);

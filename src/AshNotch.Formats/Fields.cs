@@ -53,6 +53,12 @@ internal readonly struct Fields
         return null;
     }
 
+    /// <summary>A number of bytes; one that no file has comes back as -1, for the rules to refuse.</summary>
+    public long? Bytes(string name) =>
+        Number(name) is not { } number ? null
+        : number == Math.Floor(number) && number is >= 0 and <= VideoFile.LargestSize ? (long)number
+        : -1;
+
     public int RequiredWhole(string name)
     {
         if (Member(name) is null)

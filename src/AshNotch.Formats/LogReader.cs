@@ -121,6 +121,9 @@ public static class LogReader
             Told = f.Text("told"),
             Notes = f.Text("notes"),
             Takeaways = f.Texts("takeaways"),
+            Video = f.Object("video") is { } video
+                ? new VideoFile(video.RequiredText("name"), video.Bytes("size"), video.Number("length"), video.Number("start"))
+                : null,
             Goes = f.Object("goes") is { } goes ? BlockReader.Goes(goes) : null,
             Exchanges = f.List("exchanges", (item, path) => Exchange(item, path, faults)) ?? [],
         };
@@ -142,6 +145,28 @@ public static class LogReader
         };
     }
 
+    /// <summary>A way to set the round clock.</summary>
+    /// <param name="json">What was sent.</param>
+    /// <param name="at">Where it stands, as a JSON pointer: faults point there.</param>
+    /// <param name="faults">Takes a sentence for each thing that is wrong.</param>
+    /// <param name="newId">The id to take when none is given; null when one must be.</param>
+    public static ClockPreset ClockPreset(JsonElement json, string at, FaultList faults, string? newId = null)
+    {
+        var f = new Fields(json, at, faults);
+        return new ClockPreset
+        {
+            Id = f.RequiredText("id", newId),
+            Name = f.RequiredText("name"),
+            Kind = f.RequiredOneOf<ClockKind>("kind"),
+            Rounds = f.Whole("rounds"),
+            Work = f.Number("work"),
+            Rest = f.Number("rest") ?? 0,
+            Swap = f.Flag("swap"),
+            Start = f.Spot("start"),
+            Ruleset = f.Text("ruleset"),
+        };
+    }
+
     private static Exchange Exchange(JsonElement json, string at, FaultList faults)
     {
         var f = new Fields(json, at, faults);
@@ -155,6 +180,7 @@ public static class LogReader
                     Kind = end.RequiredOneOf<EndKind>("kind"),
                     By = end.OneOf<Actor>("by"),
                     Technique = end.Text("technique"),
+                    Clock = end.Number("clock"),
                 }
                 : null,
         };

@@ -20,6 +20,7 @@ public sealed record LogbookReading(Logbook? Logbook, IReadOnlyList<Fault> Fault
 /// <param name="Blocks">Drill blocks.</param>
 /// <param name="Niggles">Niggles.</param>
 /// <param name="Rulesets">Rule sets of the owner's own.</param>
+/// <param name="Clocks">Ways of the owner's own to set the round clock.</param>
 public sealed record LogbookParts(
     Athlete Athlete,
     IEnumerable<Partner> Partners,
@@ -28,7 +29,8 @@ public sealed record LogbookParts(
     IReadOnlyList<SelfRating> SelfRatings,
     IReadOnlyList<Block> Blocks,
     IReadOnlyList<Niggle> Niggles,
-    IReadOnlyList<RuleSet> Rulesets
+    IReadOnlyList<RuleSet> Rulesets,
+    IReadOnlyList<ClockPreset> Clocks
 )
 {
     /// <summary>The program and its version.</summary>
@@ -68,7 +70,7 @@ public static class LogbookFile
 
     private static async Task<LogbookReading> Read(Stream stream, DayBounds days, FaultList faults, CancellationToken stop)
     {
-        var slices = new JsonSlices(stream, "partners", "sessions", "selfRatings", "blocks", "niggles", "rulesets");
+        var slices = new JsonSlices(stream, "partners", "sessions", "selfRatings", "blocks", "niggles", "rulesets", "clocks");
         Athlete? athlete = null;
         var vocabulary = PersonalWords.None;
         var partners = new List<Partner>();
@@ -77,6 +79,7 @@ public static class LogbookFile
         var blocks = new List<Block>();
         var niggles = new List<Niggle>();
         var rulesets = new List<RuleSet>();
+        var clocks = new List<ClockPreset>();
         try
         {
             await foreach (var slice in slices.Read(stop))
@@ -124,6 +127,9 @@ public static class LogbookFile
                     case "rulesets":
                         rulesets.Add(MatchReader.RuleSet(slice.Value, at, faults));
                         break;
+                    case "clocks":
+                        clocks.Add(LogReader.ClockPreset(slice.Value, at, faults));
+                        break;
                 }
             }
         }
@@ -153,6 +159,7 @@ public static class LogbookFile
             Blocks = blocks,
             Niggles = niggles,
             Rulesets = rulesets,
+            Clocks = clocks,
             Vocabulary = vocabulary,
         };
         faults.AddRange(Check(logbook, days));
@@ -179,6 +186,9 @@ public static class LogbookFile
             .Concat(LogRules.Unique(logbook.Rulesets.Select(r => r.Id), "/rulesets", "rule set"))
             .Concat(LogRules.AtMost(logbook.Rulesets.Count, RuleSets.MostOwn, "/rulesets", "rule sets", "a log"))
             .Concat(logbook.Rulesets.SelectMany((r, i) => RuleSets.CheckOwn(r, ground, $"/rulesets/{i}")))
+            .Concat(LogRules.Unique(logbook.Clocks.Select(c => c.Id), "/clocks", "clock"))
+            .Concat(LogRules.AtMost(logbook.Clocks.Count, ClockPreset.MostOwn, "/clocks", "clocks", "a log"))
+            .Concat(logbook.Clocks.SelectMany((c, i) => c.Check(ground, $"/clocks/{i}")))
             .Concat(LogRules.Unique(logbook.Sessions.Select(s => s.Id), "/sessions", "session"))
             .Concat(logbook.Sessions.SelectMany((s, i) => LogRules.Check(s, ground, days, $"/sessions/{i}")))
             .Concat(logbook.Sessions.SelectMany((s, i) => UnknownPartners(s, partners, $"/sessions/{i}")));
@@ -203,7 +213,8 @@ public static class LogbookFile
                 log.SelfRatings,
                 log.Blocks,
                 log.Niggles,
-                log.Rulesets
+                log.Rulesets,
+                log.Clocks
             ),
             stop
         );
@@ -229,6 +240,8 @@ public static class LogbookFile
         await WriteList("niggles", log.Niggles);
         if (log.Rulesets.Count > 0)
             await WriteList("rulesets", log.Rulesets);
+        if (log.Clocks.Count > 0)
+            await WriteList("clocks", log.Clocks);
         writer.WritePropertyName("vocabulary");
         JsonSerializer.Serialize(writer, log.Vocabulary, LogJson.Options);
         if (log.Unreadable.Count > 0)

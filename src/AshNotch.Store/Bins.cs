@@ -3,7 +3,7 @@ using Microsoft.Data.Sqlite;
 namespace AshNotch.Store;
 
 /// <summary>Something that was deleted and can come back.</summary>
-/// <param name="Kind"><c>session</c>, <c>roll</c>, <c>partner</c>, <c>block</c> <c>niggle</c> or <c>ruleset</c>.</param>
+/// <param name="Kind"><c>session</c>, <c>roll</c>, <c>partner</c>, <c>block</c> <c>niggle</c>, <c>ruleset</c> or <c>clock</c>.</param>
 /// <param name="Id">Its id.</param>
 /// <param name="Session">For a roll, the id of its session.</param>
 /// <param name="Says">What it is, for people.</param>
@@ -33,6 +33,8 @@ public sealed class Bins(Database database)
                 SELECT 'niggle', id, NULL, (body ->> 'part') || ', from ' || (body ->> 'from'), binned_at FROM niggle WHERE binned_at IS NOT NULL
                 UNION ALL
                 SELECT 'ruleset', id, NULL, 'rules: ' || (body ->> 'name'), binned_at FROM ruleset WHERE binned_at IS NOT NULL
+                UNION ALL
+                SELECT 'clock', id, NULL, 'clock: ' || (body ->> 'name'), binned_at FROM clock WHERE binned_at IS NOT NULL
                 ORDER BY 5 DESC
                 """,
                 r => new Binned(r.GetString(0), r.GetString(1), r.Text(2), r.GetString(3), DateTimeOffset.Parse(r.GetString(4)))
@@ -45,7 +47,7 @@ public sealed class Bins(Database database)
             kind switch
             {
                 "session" => Restore(c, "session", "id = $id", ("$id", id)),
-                "partner" or "block" or "niggle" or "ruleset" => Restore(c, kind, "id = $id", ("$id", id)),
+                "partner" or "block" or "niggle" or "ruleset" or "clock" => Restore(c, kind, "id = $id", ("$id", id)),
                 "roll" => Restore(
                     c,
                     "roll",

@@ -6,11 +6,21 @@ using Microsoft.Data.Sqlite;
 namespace AshNotch.Store;
 
 /// <summary>A partner in the list, with how often and when last.</summary>
-public sealed record PartnerRow(Partner Partner, long Version, int Rolls, DateOnly? LastRolled);
+/// <param name="Partner">Who.</param>
+/// <param name="Version">The version of their sheet.</param>
+/// <param name="Rolls">How many rolls with them the log has.</param>
+/// <param name="LastRolled">The day of the last one.</param>
+/// <param name="Weekdays">On how many days of the last weeks that the log has they were rolled with, Monday first.</param>
+public sealed record PartnerRow(Partner Partner, long Version, int Rolls, DateOnly? LastRolled, IReadOnlyList<int> Weekdays);
 
 /// <summary>The people rolled with.</summary>
 public sealed class Partners(Database database)
 {
+    /// <summary>How many days back from the log's last somebody counts as usual on a weekday: twelve weeks. Common practice, no source.</summary>
+    private const int UsualDays = 84;
+
+    private static readonly int[] Never = new int[7];
+
     private const string Columns = "p.id, p.name, p.belt, p.stripes, p.weight_kg, p.traits, p.notes, p.version";
 
     /// <summary>All who are not in the bin, last rolled with first.</summary>
@@ -26,19 +36,43 @@ public sealed class Partners(Database database)
                 met[id] = (met.GetValueOrDefault(id).Rolls + 1, reading.Date);
         }
 
+        var weekdays = Weekdays(readings);
+
         return
         [
             .. connection
                 .All($"SELECT {Columns} FROM partner p WHERE p.binned_at IS NULL", r => (Partner: Read(r), Version: r.GetInt64(7)))
                 .Select(p =>
                     met.TryGetValue(p.Partner.Id, out var seen)
-                        ? new PartnerRow(p.Partner, p.Version, seen.Rolls, seen.Last)
-                        : new PartnerRow(p.Partner, p.Version, 0, null)
+                        ? new PartnerRow(p.Partner, p.Version, seen.Rolls, seen.Last, weekdays.GetValueOrDefault(p.Partner.Id, Never))
+                        : new PartnerRow(p.Partner, p.Version, 0, null, Never)
                 )
                 .OrderByDescending(p => p.LastRolled ?? DateOnly.MinValue)
                 .ThenByDescending(p => p.Rolls)
                 .ThenBy(p => p.Partner.Name, StringComparer.Ordinal),
         ];
+    }
+
+    /// <summary>On how many days of each weekday each partner was rolled with, over the last weeks that the log has.</summary>
+    private static Dictionary<string, int[]> Weekdays(IReadOnlyList<RollReading> readings)
+    {
+        var counts = new Dictionary<string, int[]>();
+        if (readings.Count == 0)
+            return counts;
+        var since = readings[^1].Date.AddDays(-UsualDays);
+        foreach (
+            var (id, date) in readings
+                .Where(r => r.Date > since && r.Against.Partner is not null)
+                .Select(r => (r.Against.Partner!, r.Date))
+                .Distinct()
+        )
+        {
+            if (!counts.TryGetValue(id, out var days))
+                counts[id] = days = new int[7];
+            days[((int)date.DayOfWeek + 6) % 7]++;
+        }
+
+        return counts;
     }
 
     /// <summary>The partner with this id and its version; null when there is none outside the bin.</summary>

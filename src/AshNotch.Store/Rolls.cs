@@ -28,6 +28,9 @@ public sealed record RollFilter
     /// <summary>Why something was lost, by its id.</summary>
     public string? Reason { get; init; }
 
+    /// <summary>The name of the file that it was tagged in.</summary>
+    public string? Video { get; init; }
+
     /// <summary>The first day.</summary>
     public DateOnly? From { get; init; }
 
@@ -102,6 +105,7 @@ public sealed class Rolls(Database database)
         Add(f.To?.ToString("yyyy-MM-dd"), "s.date <= $to", "$to");
         Add(f.Technique, HasMoment("m.technique = $technique"), "$technique");
         Add(f.Reason, HasMoment("EXISTS (SELECT 1 FROM json_each(m.reasons) WHERE value = $reason)"), "$reason");
+        Add(f.Video, "r.video ->> 'name' = $video", "$video");
         if (f.Position is not null)
         {
             var role = f.Role is null ? "" : " AND {0}_role = $role";

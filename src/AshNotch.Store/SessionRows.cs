@@ -13,7 +13,7 @@ internal static class SessionRows
 {
     private const string RollColumns =
         "r.key, r.session_key, r.id, r.round, r.kind, p.id, r.partner_belt, r.partner_stripes, r.partner_weight_kg, "
-        + "r.minutes, r.intensity, r.intent, r.ruleset, r.told, r.notes, r.takeaways, r.version, r.goes, r.match_length, r.result, r.penalties";
+        + "r.minutes, r.intensity, r.intent, r.ruleset, r.told, r.notes, r.takeaways, r.version, r.goes, r.match_length, r.result, r.penalties, r.video";
 
     /// <summary>The sessions of these keys with the rolls that are not in the bin, in the order of the keys.</summary>
     /// <param name="connection">The log.</param>
@@ -163,7 +163,7 @@ internal static class SessionRows
         var exchanges = connection
             .All(
                 $"""
-                SELECT e.roll_key, e.key, e.start_position, e.start_role, e.end_kind, e.end_by, e.end_technique
+                SELECT e.roll_key, e.key, e.start_position, e.start_role, e.end_kind, e.end_by, e.end_technique, e.end_clock
                 FROM exchange e JOIN roll r ON r.key = e.roll_key WHERE {where} ORDER BY e.roll_key, e.place
                 """,
                 r => (Roll: r.GetInt64(0), Exchange: ExchangeOf(r) with { Moments = [.. moments[r.GetInt64(1)]] }),
@@ -210,6 +210,7 @@ internal static class SessionRows
             Length = r.Number(18),
             Result = r.Text(19) is { } result ? StoredJson.Read<ToldResult>(result) : null,
             Penalties = r.Text(20) is { } penalties ? StoredJson.Read<ToldPenalty[]>(penalties) : null,
+            Video = r.Text(21) is { } video ? StoredJson.Read<VideoFile>(video) : null,
             Told = r.Text(13),
             Notes = r.Text(14),
             Takeaways = r.Texts(15),
@@ -226,6 +227,7 @@ internal static class SessionRows
                     Kind = Words.Required<EndKind>(kind),
                     By = Words.Optional<Actor>(r.Text(5)),
                     Technique = r.Text(6),
+                    Clock = r.Number(7),
                 }
                 : null,
         };

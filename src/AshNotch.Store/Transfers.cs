@@ -41,6 +41,7 @@ public sealed record Imported(ImportReport? Report, IReadOnlyList<Fault> Faults)
 /// <param name="Blocks">Drill blocks.</param>
 /// <param name="Niggles">Niggles.</param>
 /// <param name="Rulesets">Rule sets of the owner's own.</param>
+/// <param name="Clocks">Ways of the owner's own to set the round clock.</param>
 /// <param name="Unreadable">What could not be read, by name; grows while the sessions are taken.</param>
 public sealed record WholeLog(
     Athlete? Athlete,
@@ -51,6 +52,7 @@ public sealed record WholeLog(
     IReadOnlyList<Block> Blocks,
     IReadOnlyList<Niggle> Niggles,
     IReadOnlyList<RuleSet> Rulesets,
+    IReadOnlyList<ClockPreset> Clocks,
     IReadOnlyList<string> Unreadable
 );
 
@@ -78,6 +80,7 @@ public sealed class Transfers(Database database)
                 [.. Blocks.Table.All(connection).Select(b => b.Value)],
                 [.. Niggles.Table.All(connection).Select(n => n.Value)],
                 [.. Rulesets.Table.All(connection).Select(r => r.Value)],
+                [.. ClockPresets.Table.All(connection).Select(p => p.Value)],
                 unreadable
             )
         );
@@ -178,6 +181,7 @@ public sealed class Transfers(Database database)
             Blocks.Table.Merge(c, logbook.Blocks);
             Niggles.Table.Merge(c, logbook.Niggles);
             Rulesets.Table.Merge(c, logbook.Rulesets);
+            ClockPresets.Table.Merge(c, logbook.Clocks);
             using var writer = new SessionWriter(c, ground);
             foreach (var (session, news) in changed)
             {

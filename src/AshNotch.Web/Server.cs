@@ -65,6 +65,7 @@ public static class Server
             .AddSingleton<Blocks>()
             .AddSingleton<Niggles>()
             .AddSingleton<Rulesets>()
+            .AddSingleton<ClockPresets>()
             .AddSingleton<Snapshots>()
             .AddSingleton<Judgements>()
             .AddSingleton<SessionFeature.Writing>();
@@ -111,6 +112,7 @@ public static class Server
         checkedOnes.MapNiggles();
         checkedOnes.MapScoring();
         checkedOnes.MapMatches();
+        checkedOnes.MapClocks();
         checkedOnes.MapCandidates();
         checkedOnes.MapBlocks();
         checkedOnes.MapTransfers();

@@ -21,7 +21,7 @@ public sealed class TransferTests : IDisposable
         await Transfers.Export(l =>
             LogbookFile.Write(
                 stream,
-                new LogbookParts(l.Athlete!, l.Partners, l.Sessions, l.Words, l.SelfRatings, l.Blocks, l.Niggles, l.Rulesets)
+                new LogbookParts(l.Athlete!, l.Partners, l.Sessions, l.Words, l.SelfRatings, l.Blocks, l.Niggles, l.Rulesets, l.Clocks)
             )
         );
         return Encoding.UTF8.GetString(stream.ToArray());

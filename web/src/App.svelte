@@ -16,6 +16,8 @@
 
   const pages = {
     log: () => import('./pages/log/Log.svelte'),
+    clock: () => import('./pages/clock/Clock.svelte'),
+    tag: () => import('./pages/tag/Tag.svelte'),
     rolls: () => import('./pages/rolls/Rolls.svelte'),
     roll: () => import('./pages/roll/Roll.svelte'),
     game: () => import('./pages/game/Game.svelte'),
@@ -48,6 +50,8 @@
   const routes = {
     '/': Today,
     '/log/:session?/:roll?': later(pages.log),
+    '/clock': later(pages.clock),
+    '/tag/:session?/:roll?': later(pages.tag),
     '/rolls': later(pages.rolls),
     '/rolls/:session/:roll': later(pages.roll),
     '/game': later(pages.game),

@@ -100,7 +100,7 @@ public static class WhatDecided
         if (taps.Count == 1)
         {
             var tap = taps[0];
-            var clock = tap.Moments is [.., { Clock: { } seconds }]
+            var clock = (tap.Moments is [.., { Clock: { } told }] ? told : tap.End!.Clock) is { } seconds
                 ? string.Create(CultureInfo.InvariantCulture, $", {(int)seconds / 60}:{(int)seconds % 60:00}")
                 : "";
             return tap.End!.Technique is { } technique

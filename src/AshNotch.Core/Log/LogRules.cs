@@ -87,6 +87,8 @@ public static class LogRules
             .Concat(StripesFit(roll.PartnerBelt, roll.PartnerStripes, at + "/partnerStripes"))
             .Concat(Text(roll.Told, at + "/told"))
             .Concat(Text(roll.Notes, at + "/notes"));
+        if (roll.Video is { } video)
+            own = own.Concat(video.Check(at + "/video"));
         if (roll.Ruleset?.Length > LongestName)
             own = own.Append(new Fault(at + "/ruleset", $"The name of a rule set has at most {LongestName} characters."));
         own = own.Concat(MatchRules.Check(roll, at));
@@ -123,6 +125,8 @@ public static class LogRules
             yield return new Fault(at + "/by", "Only a tap is got by somebody; leave 'by' out here, or make the end a tap.");
         if (end.Technique is { } id && ground.Technique(id) is null)
             yield return UnknownTechnique(id, at + "/technique");
+        foreach (var fault in Range(end.Clock, 0, 86_400, at + "/clock", "The clock of an end, in seconds,"))
+            yield return fault;
     }
 
     private static IEnumerable<Fault> Check(Moment moment, GroundMap ground, string at)

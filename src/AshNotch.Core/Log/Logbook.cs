@@ -30,6 +30,9 @@ public sealed record Logbook
     /// <summary>Rule sets of the owner's own.</summary>
     public IReadOnlyList<RuleSet> Rulesets { get; init; } = [];
 
+    /// <summary>Ways of the owner's own to set the round clock.</summary>
+    public IReadOnlyList<ClockPreset> Clocks { get; init; } = [];
+
     /// <summary>What the owner added to the ground.</summary>
     public PersonalWords Vocabulary { get; init; } = PersonalWords.None;
 }
@@ -213,6 +216,9 @@ public record Roll
     /// <summary>For a positional round of a drill block: its goes.</summary>
     public Goes? Goes { get; init; }
 
+    /// <summary>The film or recording of it, which stays on the owner's device.</summary>
+    public VideoFile? Video { get; init; }
+
     /// <summary>The exchanges, in order.</summary>
     public IReadOnlyList<Exchange> Exchanges { get; init; } = [];
 }
@@ -241,6 +247,9 @@ public sealed record ExchangeEnd
 
     /// <summary>With a tap: by what, if known.</summary>
     public string? Technique { get; init; }
+
+    /// <summary>Seconds since the start of the roll, 0 to 86400.</summary>
+    public double? Clock { get; init; }
 }
 
 /// <summary>One thing that somebody did or tried.</summary>

@@ -58,6 +58,7 @@ public sealed record LoggedMatch(IReadOnlyList<MatchEvent> Events, IReadOnlyList
                     new Tap
                     {
                         Index = events.Count,
+                        Clock = end.Clock,
                         By = by,
                         Technique = end.Technique,
                     },

@@ -39,7 +39,7 @@ public static class PartnerFeature
         /// <param name="row">What the store has.</param>
         [SetsRequiredMembers]
         public PartnerRead(PartnerRow row)
-            : base(row.Partner) => (Version, Rolls, LastRolled) = (row.Version, row.Rolls, row.LastRolled);
+            : base(row.Partner) => (Version, Rolls, LastRolled, Weekdays) = (row.Version, row.Rolls, row.LastRolled, row.Weekdays);
 
         /// <summary>The version to send back with a change.</summary>
         public long Version { get; init; }
@@ -49,6 +49,9 @@ public static class PartnerFeature
 
         /// <summary>The day of the last one.</summary>
         public DateOnly? LastRolled { get; init; }
+
+        /// <summary>On how many days of the last twelve weeks that the log has they were rolled with, for each weekday, Monday first.</summary>
+        public IReadOnlyList<int>? Weekdays { get; init; }
     }
 
     /// <summary>A focus of a running block that somebody is good for.</summary>

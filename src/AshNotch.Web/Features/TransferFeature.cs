@@ -33,7 +33,8 @@ public static class TransferFeature
                             log.SelfRatings,
                             log.Blocks,
                             log.Niggles,
-                            log.Rulesets
+                            log.Rulesets,
+                            log.Clocks
                         )
                         {
                             MadeBy = Product.MadeBy,

@@ -207,6 +207,7 @@ public class SeasonTests
                 r => r.Length,
                 r => r.Result,
                 r => r.Penalties,
+                r => r.Video,
                 r => r.Told,
                 r => r.Notes,
                 r => r.Takeaways is [var first, ..] ? first : null,
@@ -232,6 +233,8 @@ public class SeasonTests
         Assert.Contains(moments, m => m.Technique == "net-roll");
         Assert.NotEmpty(Log.Vocabulary.Aliases);
         Assert.NotEmpty(Log.Rulesets);
+        Assert.NotEmpty(Log.Clocks);
+        Assert.Contains(rolls.SelectMany(r => r.Exchanges), e => e.End?.Clock is not null);
         Assert.NotNull(Log.Athlete.Sex);
     }
 
@@ -251,6 +254,26 @@ public class SeasonTests
             if (result.By != DecidedBy.Decision)
                 Assert.Equal(match.Result.Winner, result.Winner);
         }
+    }
+
+    [Fact]
+    public void The_stand_in_clip_fits_the_match_that_names_it()
+    {
+        var match = Log.Sessions.SelectMany(s => s.Rolls).Single(r => r.Video is not null);
+        var clip = new FileInfo(Path.Combine(Repository(), "web", "public", "clips", match.Video!.Name));
+        Assert.Equal(clip.Length, match.Video.Size);
+        Assert.True(clip.Length < 300_000, "The clip is to stay small.");
+        // What tests/e2e/clip.mjs draws: the moments of this match at their clocks, with room before and behind.
+        Assert.Equal([35, 73, 89, 93], match.Exchanges.SelectMany(e => e.Moments).Select(m => m.Clock ?? -1));
+        Assert.True(match.Video.Start > 0 && match.Video.Start + 93 < match.Video.Length);
+    }
+
+    private static string Repository()
+    {
+        var folder = AppContext.BaseDirectory;
+        while (!File.Exists(Path.Combine(folder, "AshNotch.slnx")))
+            folder = Path.GetDirectoryName(folder)!;
+        return folder;
     }
 
     // The planted story has to be found by the judgement, which knows nothing of how it was planted.

@@ -24,6 +24,7 @@ public class LogbookFileTests
             "rolls": [{
               "id": "r1", "order": 1, "kind": "roll", "partnerId": "p1", "partnerBelt": "purple", "partnerStripes": 1, "partnerWeightKg": 66.0,
               "minutes": 6, "intensity": "hard", "intent": "own-game", "ruleset": "shed", "length": 300,
+              "video": {"name": "round 1.mp4", "size": 734003200, "length": 402.5, "start": 12.4},
               "result": {"winner": "me", "by": "points"}, "penalties": [{"clock": 80, "after": 1, "actor": "them"}], "told": "Füß · 🪵", "notes": "", "takeaways": ["frame first"],
               "exchanges": [{
                 "start": {"position": "seated-guard", "role": "bottom"},
@@ -32,7 +33,7 @@ public class LogbookFileTests
                              "reasons": ["gave-space"], "note": "", "better": "", "held": 4.5, "sure": true},
                             {"actor": "me", "technique": "sweep", "outcome": "stopped", "near": true},
                             {"actor": "me", "technique": "re-guard", "outcome": "done", "held": false}],
-                "end": {"kind": "reset", "by": null, "technique": null}
+                "end": {"kind": "reset", "by": null, "technique": null, "clock": 118.5}
               }]
             }]
           }],
@@ -41,7 +42,9 @@ public class LogbookFileTests
             "advantages": true, "penalties": [{"points": 0, "advantages": 1, "loses": false}], "pointsFrom": 0.25, "guardPullPenalty": 1,
             "tieBreak": ["points", "draw"], "lengths": {"blue": 240}, "weighInWithGi": false,
             "barred": [{"techniques": ["heel-hook"], "cares": ["twist"], "belts": ["white"], "attire": "gi", "why": "knees"}],
-            "weightClasses": {"female": {"no-gi": [50, 60.5]}}}]
+            "weightClasses": {"female": {"no-gi": [50, 60.5]}}}],
+          "clocks": [{"id": "thursday", "name": "Thursday goes", "kind": "positional", "rounds": 8, "work": 45, "rest": 15, "swap": true,
+            "start": {"position": "half-guard", "role": "bottom"}, "ruleset": null}]
         }
         """;
 
@@ -127,6 +130,16 @@ public class LogbookFileTests
             { "\"takedown\": 1", "\"backflip\": 1", "/rulesets/0/points/backflip", "backflip" },
             { "\"id\": \"shed\"", "\"id\": \"points\"", "/rulesets/0/id", "comes with the product" },
             { "\"lengths\": {\"blue\"", "\"lengths\": {\"green\"", "/rulesets/0/lengths/green", "'green'" },
+            { "\"clock\": 118.5", "\"clock\": -1", "/sessions/0/rolls/0/exchanges/0/end/clock", "seconds" },
+            { "\"name\": \"round 1.mp4\"", "\"name\": \"\"", "/sessions/0/rolls/0/video/name", "name is needed" },
+            { "\"size\": 734003200", "\"size\": 1.5", "/sessions/0/rolls/0/video/size", "bytes" },
+            { "\"size\": 734003200", "\"size\": 1e300", "/sessions/0/rolls/0/video/size", "bytes" },
+            { "\"length\": 402.5", "\"length\": 90000", "/sessions/0/rolls/0/video/length", "between 0 and 86400" },
+            { "\"start\": 12.4", "\"start\": \"later\"", "/sessions/0/rolls/0/video/start", "number" },
+            { "\"work\": 45", "\"work\": 2", "/clocks/0/work", "between 5 and 14400" },
+            { "\"rounds\": 8", "\"rounds\": 0", "/clocks/0/rounds", "between 1 and 60" },
+            { "\"rest\": 15", "\"rest\": -15", "/clocks/0/rest", "between 0 and 3600" },
+            { "\"kind\": \"positional\"", "\"kind\": \"egg\"", "/clocks/0/kind", "gauntlet" },
             { "\"sure\": true", "\"sure\": \"yes\"", "/sessions/0/rolls/0/exchanges/0/moments/0/sure", "true or false" },
             { "\"order\": 1", "\"order\": 1.5", "/sessions/0/rolls/0/order", "whole number" },
             { "\"takeaways\": [\"frame first\"]", "\"takeaways\": [7]", "/sessions/0/rolls/0/takeaways/0", "text is expected" },

@@ -40,6 +40,21 @@ public class WhatDecidedTests
             },
         };
 
+    [Fact]
+    public void A_tap_that_only_the_clock_knows_is_told_with_its_time()
+    {
+        var tap = new Exchange
+        {
+            End = new ExchangeEnd
+            {
+                Kind = EndKind.Tap,
+                By = Actor.Them,
+                Clock = 71,
+            },
+        };
+        Assert.Equal("Tapped, 1:11", Says(tap));
+    }
+
     private static Exchange Bell(params Moment[] moments) =>
         new()
         {

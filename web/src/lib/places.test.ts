@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { barPlaces, drillPages, gamePages, isAt, morePlaces, places } from './places.ts';
+import { barPlaces, drillPages, gamePages, isAt, logPages, morePlaces, places } from './places.ts';
 
 const at = (address: string) => places.filter((p) => isAt(p, address)).map((p) => p.name);
 
@@ -16,15 +16,16 @@ describe('the places', () => {
     expect(at('/blocks')).toEqual([]);
   });
 
-  it('has every page of Game and Drill in its place', () => {
+  it('has every page of Log, Game and Drill in its place', () => {
     for (const page of gamePages) expect(at(page.to)).toEqual(['Game']);
+    for (const page of logPages) expect(at(page.to)).toEqual(['Log']);
     for (const page of drillPages) expect(at(page.to)).toEqual(['Drill']);
   });
 
   it('reaches every place on a phone: five at the foot with the log in the middle, the rest behind More', () => {
     expect(barPlaces.map((p) => p.name)).toEqual(['Today', 'Rolls', 'Log', 'Game', 'Drill']);
     const reached = [...barPlaces, ...morePlaces].map((p) => p.name);
-    expect(reached.sort()).toEqual([...places.map((p) => p.name), 'Matches'].sort());
+    expect(reached.sort()).toEqual([...places.map((p) => p.name), 'Matches', 'Round clock'].sort());
     expect(at('/matches/n44/before')).toEqual(['Rolls']);
   });
 });

@@ -9,7 +9,7 @@ export interface Place {
 /** The places in the order of the work: before class, on the mat, after it. */
 export const places: readonly Place[] = [
   { to: '/', name: 'Today', pages: [] },
-  { to: '/log', name: 'Log', pages: ['/log'] },
+  { to: '/log', name: 'Log', pages: ['/log', '/clock', '/tag'] },
   { to: '/rolls', name: 'Rolls', pages: ['/rolls', '/sessions', '/matches'] },
   { to: '/game', name: 'Game', pages: ['/game', '/soft-spots', '/ground-map', '/rings', '/patterns', '/ratings'] },
   { to: '/block', name: 'Drill', pages: ['/drill', '/block', '/tonight', '/load'] },
@@ -24,6 +24,7 @@ export const barPlaces: readonly Place[] = named('Today', 'Rolls', 'Log', 'Game'
 
 /** What is behind "More" there. */
 export const morePlaces: readonly Place[] = [
+  { to: '/clock', name: 'Round clock', pages: ['/clock'] },
   { to: '/matches', name: 'Matches', pages: ['/matches'] },
   ...places.filter((p) => !barPlaces.includes(p)),
 ];
@@ -45,6 +46,13 @@ export const gamePages = [
   { to: '/patterns', name: 'Patterns', says: 'Chains, traps and trades that come back.' },
   { to: '/rings', name: 'Growth rings', says: 'The weeks one by one: what grew, and when.' },
   { to: '/ratings', name: 'My own ratings', says: 'What you think of yourself, beside what the log says.' },
+] as const;
+
+/** The pages of *Log*. */
+export const logPages = [
+  { to: '/log', name: 'After class' },
+  { to: '/clock', name: 'Round clock' },
+  { to: '/tag', name: 'Tag a video' },
 ] as const;
 
 /** The pages of *Drill*. */

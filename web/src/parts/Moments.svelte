@@ -12,8 +12,10 @@
     bad?: readonly { exchange: number; moment: number }[];
     onlight?: (place: { exchange: number; moment: number } | null) => void;
     onremove?: (exchange: number, moment: number) => void;
+    /** Plays the recording at a clock of the roll, in seconds. */
+    onsee?: (clock: number) => void;
   }
-  const { exchanges, them, lit = null, bad = [], onlight, onremove }: Props = $props();
+  const { exchanges, them, lit = null, bad = [], onlight, onremove, onsee }: Props = $props();
 </script>
 
 <ol class="exchanges">
@@ -45,6 +47,13 @@
                 {#if moment.better}<span class="quiet small block">better: {moment.better}</span>{/if}
               </span>
             </button>
+            {#if onsee && moment.clock != null}
+              <button
+                class="see"
+                onclick={() => onsee(moment.clock!)}
+                aria-label="See {ground.techniqueName(moment.technique)} at {clockWords(moment.clock)}">See it</button
+              >
+            {/if}
             {#if onremove}
               <button
                 class="gone"
@@ -56,6 +65,9 @@
         {/each}
       </ol>
       {#if exchange.end}<p class="end">
+          {#if exchange.end.clock != null && exchange.moments.at(-1)?.clock !== exchange.end.clock}<span
+              class="quiet small">{clockWords(exchange.end.clock)}</span
+            >{/if}
           <strong>{endWords(exchange.end, them, (t) => ground.techniqueName(t))}</strong>
         </p>{/if}
     </li>
@@ -96,6 +108,13 @@
     min-width: 2.5rem;
     min-height: 2.25rem;
     text-align: center;
+    color: var(--quiet);
+  }
+  .see {
+    min-height: 2.25rem;
+    padding-inline: 0.4rem;
+    text-decoration: underline;
+    text-underline-offset: 3px;
     color: var(--quiet);
   }
   .bad {

@@ -341,6 +341,7 @@ export interface paths {
                     role?: components["schemas"]["QueryWordOfRole"];
                     technique?: string;
                     reason?: string;
+                    video?: string;
                     from?: components["schemas"]["QueryDay"];
                     to?: components["schemas"]["QueryDay"];
                     q?: string;
@@ -2103,6 +2104,127 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clocks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    page?: components["schemas"]["QueryCount"];
+                    size?: components["schemas"]["QueryCount"];
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PagedOfClockRead"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ClockPreset"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clocks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ClockPreset"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Saved"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/blocks": {
         parameters: {
             query?: never;
@@ -2683,7 +2805,7 @@ export interface components {
         BeltColour: "white" | "blue" | "purple" | "brown" | "black";
         /** @description Something that was deleted and can come back. */
         Binned: {
-            /** @description `session`, `roll`, `partner`, `block``niggle` or `ruleset`. */
+            /** @description `session`, `roll`, `partner`, `block``niggle`, `ruleset` or `clock`. */
             kind: string;
             /** @description Its id. */
             id: string;
@@ -2881,6 +3003,74 @@ export interface components {
             withGi: boolean;
             /** @description The upper limits of the classes. */
             limits: number[];
+        };
+        /**
+         * @description What rounds a clock keeps.
+         * @enum {unknown}
+         */
+        ClockKind: "class" | "open-mat" | "match" | "positional" | "gauntlet" | "long";
+        /** @description A way to set the round clock. */
+        ClockPreset: {
+            /** @description The id, unique among them. */
+            id: string;
+            /** @description What it is called, never empty. */
+            name: string;
+            /** @description What rounds it keeps. */
+            kind: components["schemas"]["ClockKind"];
+            /**
+             * Format: int32
+             * @description How many rounds, 1 to 60; null for as many as are wanted.
+             */
+            rounds?: null | number;
+            /**
+             * Format: double
+             * @description Seconds of a round, 5 to 14400; null to count up until it is ended.
+             */
+            work?: null | number;
+            /**
+             * Format: double
+             * @description Seconds between two rounds, 0 to 3600.
+             */
+            rest: number;
+            /** @description Whether the sides are swapped from go to go. */
+            swap?: null | boolean;
+            start?: null | components["schemas"]["Spot"];
+            /** @description For matches: the id of the rule set, or its name. */
+            ruleset?: null | string;
+        };
+        /** @description A way to set the clock, as it is read. */
+        ClockRead: {
+            /**
+             * Format: int64
+             * @description The version to send back with a change.
+             */
+            version: number;
+            /** @description The id, unique among them. */
+            id: string;
+            /** @description What it is called, never empty. */
+            name: string;
+            /** @description What rounds it keeps. */
+            kind: components["schemas"]["ClockKind"];
+            /**
+             * Format: int32
+             * @description How many rounds, 1 to 60; null for as many as are wanted.
+             */
+            rounds?: null | number;
+            /**
+             * Format: double
+             * @description Seconds of a round, 5 to 14400; null to count up until it is ended.
+             */
+            work?: null | number;
+            /**
+             * Format: double
+             * @description Seconds between two rounds, 0 to 3600.
+             */
+            rest: number;
+            /** @description Whether the sides are swapped from go to go. */
+            swap?: null | boolean;
+            start?: null | components["schemas"]["Spot"];
+            /** @description For matches: the id of the rule set, or its name. */
+            ruleset?: null | string;
         };
         /** @description A contest with the day and the partner it belongs to, and how far it moved what the roll was worth. */
         ContestAnswer: {
@@ -3159,6 +3349,11 @@ export interface components {
             by?: null | components["schemas"]["Actor"];
             /** @description With a tap: by what, if known. */
             technique?: null | string;
+            /**
+             * Format: double
+             * @description Seconds since the start of the roll, 0 to 86400.
+             */
+            clock?: null | number;
         };
         /**
          * @description Near relations among positions: what is learned in one is believed, more weakly, of the others. Written as in the tables, in plain words.
@@ -3744,6 +3939,28 @@ export interface components {
             unreadable?: null | string[];
         };
         /** @description A page of a list. */
+        PagedOfClockRead: {
+            /** @description What is on it. */
+            items: components["schemas"]["ClockRead"][];
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
+            total: number;
+            /**
+             * Format: int32
+             * @description Which page, from 1.
+             */
+            page: number;
+            /**
+             * Format: int32
+             * @description How many to a page.
+             */
+            size: number;
+            /** @description What the list holds and could not be read, by name; left out when there is nothing. */
+            unreadable?: null | string[];
+        };
+        /** @description A page of a list. */
         PagedOfContestAnswer: {
             /** @description What is on it. */
             items: components["schemas"]["ContestAnswer"][];
@@ -4029,6 +4246,8 @@ export interface components {
              * @description The day of the last one.
              */
             lastRolled?: null | string;
+            /** @description On how many days of the last twelve weeks that the log has they were rolled with, for each weekday, Monday first. */
+            weekdays?: null | number[];
             /** @description The id, unique among partners. */
             id: string;
             /** @description The name, never empty. */
@@ -4440,6 +4659,7 @@ export interface components {
             /** @description Lessons kept. */
             takeaways?: null | string[];
             goes?: null | components["schemas"]["Goes"];
+            video?: null | components["schemas"]["VideoFile"];
             /** @description The exchanges, in order. */
             exchanges: components["schemas"]["Exchange"][];
         };
@@ -4514,6 +4734,7 @@ export interface components {
             /** @description Lessons kept. */
             takeaways?: null | string[];
             goes?: null | components["schemas"]["Goes"];
+            video?: null | components["schemas"]["VideoFile"];
             /** @description The exchanges, in order. */
             exchanges: components["schemas"]["Exchange"][];
         };
@@ -5319,6 +5540,29 @@ export interface components {
         VerdictsAnswer: {
             block: components["schemas"]["BlockRead"];
             verdicts: components["schemas"]["VerdictAnswer"][];
+        };
+        /**
+         * @description A film or sound recording of a roll. The file itself never comes here: only what it takes to know it again and to find a
+         *     moment in it.
+         */
+        VideoFile: {
+            /** @description The file's name, never empty. */
+            name: string;
+            /**
+             * Format: int64
+             * @description Its size in bytes; null when not known.
+             */
+            size?: null | number;
+            /**
+             * Format: double
+             * @description How long it plays, in seconds, 0 to 86400; null when not known.
+             */
+            length?: null | number;
+            /**
+             * Format: double
+             * @description Where in it the roll's clock stands at zero, in seconds, 0 to 86400; null when not marked yet.
+             */
+            start?: null | number;
         };
         /** @description All words; Own lists the ids that the owner added. */
         VocabularyAnswer: {

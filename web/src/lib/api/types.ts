@@ -8,6 +8,7 @@ export type Athlete = Schemas['AthleteRead'];
 export type Attire = Schemas['Attire'];
 export type Belt = Schemas['BeltColour'];
 export type Binned = Schemas['Binned'];
+export type Clock = Schemas['ClockRead'];
 export type Contest = Schemas['ContestAnswer'];
 export type Exchange = Schemas['Exchange'];
 export type ExchangeEnd = Schemas['ExchangeEnd'];
@@ -38,6 +39,7 @@ export type Vocabulary = Schemas['VocabularyAnswer'];
 export type TechniqueTally = Schemas['TechniqueTally'];
 /** A technique that stands out in a spot, in short. */
 export type StandsOut = Schemas['StandsOut'];
+export type Video = Schemas['VideoFile'];
 export type Told = Schemas['TellAnswer'];
 export type ToldMoment = Schemas['MomentAnswer'];
 export type ToldRoll = Schemas['RollAnswer'];

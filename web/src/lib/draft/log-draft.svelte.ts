@@ -1,6 +1,7 @@
 import { api, ApiFault, data, reach, send, sentences } from '../api/api.ts';
 import { drafts, keep, keepEntered, kept, type Draft } from './device.ts';
 import type { Partner, Session, SessionRead } from '../api/types.ts';
+import { canonical } from './canonical.ts';
 import { today } from '../text/words.ts';
 
 /** How a draft stands with the server. */
@@ -8,19 +9,6 @@ export type SaveState = 'empty' | 'saved' | 'saving' | 'kept' | 'refused' | 'con
 
 /** How many unanswered writes of a draft are remembered. */
 const sentKept = 8;
-
-/** The same value always gives the same text, whatever the order of members; what is left out and null are alike. */
-export function canonical(value: unknown): string {
-  return JSON.stringify(value, (_, v) =>
-    v && typeof v === 'object' && !Array.isArray(v)
-      ? Object.fromEntries(
-          Object.entries(v)
-            .filter(([, m]) => m != null)
-            .sort(([a], [b]) => (a < b ? -1 : 1)),
-        )
-      : v,
-  );
-}
 
 function withoutVersion(read: SessionRead): Session {
   const { version: _, ...session } = read;
@@ -67,7 +55,7 @@ class LogDraft {
   }
 
   /** Begins a session; the server hears of it with the first change. */
-  async begin(): Promise<void> {
+  async begin(day = today()): Promise<void> {
     await this.settle();
     let past = (await kept<Session[]>('past-sessions')) ?? [];
     try {
@@ -81,7 +69,7 @@ class LogDraft {
     }
     const id = crypto.randomUUID();
     this.show(
-      { id, session: defaultsFrom(past, id, today()), version: null, dirty: false, newPartners: [], changedAt: 0 },
+      { id, session: defaultsFrom(past, id, day), version: null, dirty: false, newPartners: [], changedAt: 0 },
       'empty',
     );
   }
@@ -136,7 +124,7 @@ class LogDraft {
     } catch (fault) {
       if (!(fault instanceof ApiFault)) throw fault;
     }
-    if (!id || !(await this.open(id).catch(() => false))) await this.begin();
+    if (!id || !(await this.open(id).catch(() => false))) await this.begin(day);
   }
 
   /** Changes the session. */

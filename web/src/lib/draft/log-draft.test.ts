@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { canonical, defaultsFrom } from './log-draft.svelte.ts';
+import { canonical } from './canonical.ts';
+import { defaultsFrom } from './log-draft.svelte.ts';
 import type { Session } from '../api/types.ts';
 
 const session = (change: Partial<Session> = {}): Session => ({

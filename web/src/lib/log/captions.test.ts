@@ -19,8 +19,9 @@ it('reads WebVTT with settings, notes, voices and hours', () => {
     text: 'i pulled guard and & then &lt;he passed',
     stamps: [
       { at: 0, seconds: 5 },
-      { at: 15, seconds: 3602 },
+      { at: 15, seconds: 3602.5 },
     ],
+    faults: [],
   });
 });
 
@@ -30,10 +31,41 @@ it('reads SRT with a byte order mark and Windows line ends, and keeps repeated l
   expect(readCaptions(file)).toEqual({
     text: 'he shot i sprawled',
     stamps: [
-      { at: 0, seconds: 1 },
+      { at: 0, seconds: 1.2 },
       { at: 8, seconds: 3 },
     ],
+    faults: [],
   });
+});
+
+it('reads what can be read and lists the rest with its line', () => {
+  const file = [
+    'WEBVTT',
+    '',
+    '00:05.000 --> 00:09.000',
+    'I shot',
+    '',
+    '00:xx.000 --> 00:12.000',
+    'lost',
+    '',
+    '00:75.000 --> 01:20.000',
+    'lost too',
+    '',
+    '00:20.000 --> 00:14.000',
+    'backward',
+    '',
+    '00:30.000 --> 00:31.000',
+    'she sprawled',
+  ].join('\n');
+  const read = readCaptions(file)!;
+  expect(read.text).toBe('I shot she sprawled');
+  expect(read.faults.map((f) => f.line)).toEqual([6, 9, 12]);
+  for (const { says } of read.faults) expect(says).toMatch(/[.]$/);
+});
+
+it('lists a bounded number of faults of a file that is none', () => {
+  const file = 'x --> y\n\n'.repeat(100_000);
+  expect(readCaptions(`${file}\n\n00:01.000 --> 00:02.000\nhe passed`)!.faults).toHaveLength(50);
 });
 
 it('says when a file holds no captions', () => {

@@ -74,11 +74,3 @@ function roleName(spot: Spot): string {
 }
 
 export const ground = new Ground();
-
-export const sameSpot = (a: Spot | null | undefined, b: Spot | null | undefined): boolean =>
-  a?.position === b?.position && a?.role === b?.role;
-
-export const mirror = (spot: Spot): Spot => ({
-  ...spot,
-  role: spot.role === 'top' ? 'bottom' : spot.role === 'bottom' ? 'top' : 'even',
-});

@@ -1,4 +1,5 @@
 import type { Actor, Exchange, ExchangeEnd, Moment, Outcome, Roll, Spot, Technique } from '../api/types.ts';
+import { mirror, spotOf } from './spots.ts';
 
 /** What somebody did or tried, before it has a place in a roll. */
 export interface Step {
@@ -8,17 +9,13 @@ export interface Step {
   /** Where it led, when it came off and leads somewhere. */
   to?: Spot;
   finishes: boolean;
+  /** Seconds since the start of the roll, when it is known. */
+  clock?: number;
 }
 
 /** The owner's spots where a technique may lead when this person does it, the usual first. */
 export function landings(technique: Technique | undefined, actor: Actor): Spot[] {
-  return (technique?.to ?? []).map((text) => {
-    const [position, role] = text.split(':');
-    const own: Spot = { position: position!, role: (role ?? 'even') as Spot['role'] };
-    return actor === 'me'
-      ? own
-      : { ...own, role: own.role === 'top' ? 'bottom' : own.role === 'bottom' ? 'top' : 'even' };
-  });
+  return (technique?.to ?? []).map((text) => (actor === 'me' ? spotOf(text) : mirror(spotOf(text))));
 }
 
 const standing: Spot = { position: 'standing', role: 'even' };
@@ -56,6 +53,7 @@ const withLast = (roll: Roll, exchange: Exchange): Roll => ({
 export function addStep(roll: Roll, step: Step, start?: Spot): Roll {
   const from = here(roll, start);
   const moment: Moment = { actor: step.actor, technique: step.technique, outcome: step.outcome, sure: true };
+  if (step.clock !== undefined) moment.clock = step.clock;
   if (from) moment.from = from;
   const done = step.outcome === 'done';
   // A stay (a defence that leads nowhere new) keeps the spot, so that the next step still knows where it starts.
@@ -63,7 +61,10 @@ export function addStep(roll: Roll, step: Step, start?: Spot): Roll {
   if (done && !step.finishes && to) moment.to = to;
   const open = openExchange(roll) ?? { start: from ?? undefined, moments: [] };
   const next: Exchange = { ...open, moments: [...open.moments, moment] };
-  if (done && step.finishes) next.end = { kind: 'tap', by: step.actor, technique: step.technique };
+  if (done && step.finishes) {
+    next.end = { kind: 'tap', by: step.actor, technique: step.technique };
+    if (step.clock !== undefined) next.end.clock = step.clock;
+  }
   return openExchange(roll) ? withLast(roll, next) : { ...roll, exchanges: [...roll.exchanges, next] };
 }
 

@@ -11,12 +11,17 @@ export class RunningScore {
   /** Said instead of a score. */
   missing = $state('');
   private asked = 0;
+  private last = '';
   private timer: ReturnType<typeof setTimeout> | undefined;
 
   ask(roll: Roll, session: Session): void {
     const ruleset = roll.ruleset ?? session.event?.ruleset ?? 'points';
     const belt = session.event?.belt ?? profile.athlete?.belt;
     const body = { ruleset, belt, attire: session.attire, length: session.event?.length, roll };
+    // Beside a recording the same is asked with every tick.
+    const text = JSON.stringify(body);
+    if (text === this.last) return;
+    this.last = text;
     const mine = ++this.asked;
     clearTimeout(this.timer);
     this.timer = setTimeout(async () => {
@@ -24,7 +29,7 @@ export class RunningScore {
         const { value } = await send<Score>('POST', '/api/score', body);
         if (mine === this.asked) [this.score, this.missing] = [value, ''];
       } catch (fault) {
-        if (mine === this.asked) this.missing = (fault as Error).message;
+        if (mine === this.asked) [this.missing, this.last] = [(fault as Error).message, ''];
       }
     }, settle);
   }

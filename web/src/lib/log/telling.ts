@@ -1,4 +1,5 @@
 import { inTen } from '../text/words.ts';
+import { mirror } from './spots.ts';
 import type { Actor, Exchange, Moment, Outcome, OtherReading, Span, Spot, Told, ToldMoment } from '../api/types.ts';
 
 /** What the owner set right in a reading. It belongs to words of the account and moves with them. */
@@ -101,8 +102,7 @@ export function clockAt(stamps: readonly Stamp[], at: number): number | undefine
 const fixOf = (fixes: readonly Fix[], source: Span) =>
   fixes.find((f) => !f.added && f.at === source.start && f.length === source.length);
 
-const turned = (spot: Spot | undefined): Spot | undefined =>
-  spot && { ...spot, role: spot.role === 'top' ? 'bottom' : spot.role === 'bottom' ? 'top' : 'even' };
+const turned = (spot: Spot | undefined): Spot | undefined => spot && mirror(spot);
 
 function asMoment(told: ToldMoment, stamps: readonly Stamp[]): Moment {
   const moment: Moment = { actor: told.actor, technique: told.technique, outcome: told.outcome, sure: told.sure };

@@ -20,6 +20,60 @@ export function partnerNamed(name: string | null | undefined, partners: readonly
   return called.length === 1 ? called[0]! : null;
 }
 
+const endKey = (exchange: Exchange) => (exchange.end ? `${exchange.end.kind} ${exchange.end.by ?? ''}` : '');
+
+/** Which ends of two accounts are the same, in order: the longest common subsequence, as pairs of places. */
+function alike(told: readonly Exchange[], bare: readonly Exchange[]): [number, number][] {
+  const longest = Array.from({ length: told.length + 1 }, () => new Array<number>(bare.length + 1).fill(0));
+  for (let i = told.length - 1; i >= 0; i--)
+    for (let j = bare.length - 1; j >= 0; j--)
+      longest[i]![j] =
+        endKey(told[i]!) !== '' && endKey(told[i]!) === endKey(bare[j]!)
+          ? 1 + longest[i + 1]![j + 1]!
+          : Math.max(longest[i + 1]![j]!, longest[i]![j + 1]!);
+  const pairs: [number, number][] = [];
+  for (let i = 0, j = 0; i < told.length && j < bare.length;)
+    if (endKey(told[i]!) !== '' && endKey(told[i]!) === endKey(bare[j]!)) pairs.push([i++, j++]);
+    else if (longest[i + 1]![j]! >= longest[i]![j + 1]!) i++;
+    else j++;
+  return pairs;
+}
+
+/**
+ * What was told of a roll, put along the ends that the round clock kept of it: an end that both know gets the clock's time, and
+ * one that only the clock knows stays by itself where it falls. The bell ends whatever was told last.
+ */
+export function alongEnds(told: readonly Exchange[], bare: readonly Exchange[]): Exchange[] {
+  if (told.length === 0 || bare.length === 0) return [...told, ...bare];
+  const joined: Exchange[] = [];
+  let next = 0;
+  // An account that does not say how it ended takes the end that the clock has there.
+  const until = (j: number) => {
+    for (const one of bare.slice(next, j)) {
+      const last = joined.at(-1);
+      if (last && !last.end) joined[joined.length - 1] = { ...last, end: one.end };
+      else if (one.end?.kind !== 'time' || !last) joined.push(one);
+    }
+    next = Math.max(next, j);
+  };
+  const pairs = new Map(alike(told, bare));
+  told.forEach((exchange, i) => {
+    const j = pairs.get(i);
+    const kept = j === undefined ? undefined : bare[j]!;
+    if (j === undefined || !kept) {
+      joined.push(exchange);
+      return;
+    }
+    until(j);
+    next = j + 1;
+    const start = exchange.start ?? kept.start;
+    const end = { ...exchange.end!, clock: kept.end!.clock };
+    joined.push({ ...exchange, ...(start ? { start } : {}), end });
+  });
+  until(bare.length);
+  return joined;
+}
+
 /**
  * The session with the reading in it: the first told roll goes into the roll it was told in, each further one becomes a roll
  * of its own behind it, with the partner if the name is known.
@@ -33,7 +87,11 @@ export function rollsFrom(session: Session, rollId: string, taken: Taken, partne
   const filled: Roll = {
     ...roll,
     minutes: taken.told[0]?.minutes ?? roll.minutes,
-    exchanges: taken.instead ? of(0) : [...roll.exchanges, ...of(0)],
+    exchanges: taken.instead
+      ? of(0)
+      : roll.exchanges.length > 0 && roll.exchanges.every((e) => e.moments.length === 0 && e.end)
+        ? alongEnds(of(0), roll.exchanges)
+        : [...roll.exchanges, ...of(0)],
   };
   if (takeaways.length > 0) filled.takeaways = takeaways;
   const further = taken.told.slice(1).map((told, i): Roll => {

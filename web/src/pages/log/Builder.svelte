@@ -2,9 +2,10 @@
   import { ground } from '../../lib/log/ground.svelte.ts';
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
   import { partners } from '../../lib/log/partners.svelte.ts';
+  import { bareExchanges, editAt, moveMoment, split, type Place } from '../../lib/log/edit-at.ts';
   import * as edit from '../../lib/log/roll-edit.ts';
-  import type { Actor, NextMoment, Outcome, Roll, Session, Spot, Technique } from '../../lib/api/types.ts';
-  import { beltWords } from '../../lib/text/words.ts';
+  import type { Actor, ExchangeEnd, NextMoment, Outcome, Roll, Session, Spot, Technique } from '../../lib/api/types.ts';
+  import { beltWords, clockWords, endWords } from '../../lib/text/words.ts';
   import Stick from '../../sticks/Stick.svelte';
   import MatchBar from './MatchBar.svelte';
   import MomentEditor from './MomentEditor.svelte';
@@ -21,18 +22,37 @@
     session: Session;
     onchange: (how: (roll: Roll) => Roll) => void;
     onclose: () => void;
+    /** Beside a recording: the roll's clock at this instant, in seconds; what is written is put there. Null: nothing can be now. */
+    clock?: () => number | null;
+    /** The clock in sight, for what stands before and behind it. */
+    shown?: number;
+    /** Beside a recording, which has the undo of its own. */
+    onundo?: () => void;
+    lit?: { exchange: number; moment: number } | null;
   }
-  const { roll, session, onchange, onclose }: Props = $props();
+  let { roll, session, onchange, onclose, clock, shown, onundo, lit = $bindable(null) }: Props = $props();
   const attire = $derived(session.attire);
 
   let start = $state.raw<Spot | undefined>();
   let picking = $state(false);
   let searching = $state(false);
-  let lit = $state<{ exchange: number; moment: number } | null>(null);
+  /** Exchanges that the owner has said all of, though no moment of them is known. */
+  let said = $state.raw<readonly number[]>([]);
 
-  const open = $derived(edit.openExchange(roll));
-  const spot = $derived(edit.here(roll, start));
-  const last = $derived(edit.lastMoment(roll));
+  /** The exchange that is known by its end alone and is told now, as the round clock leaves them; null for none. */
+  const filling = $derived(clock ? null : (bareExchanges(roll).find((e) => !said.includes(e)) ?? null));
+  const place = $derived<Place>(
+    filling !== null
+      ? { at: 'exchange', exchange: filling }
+      : clock
+        ? { at: 'clock', clock: shown ?? 0 }
+        : { at: 'end' },
+  );
+  const head = $derived(split(roll, place)[0]);
+  const open = $derived(edit.openExchange(head));
+  const spot = $derived(edit.here(head, start));
+  const last = $derived(edit.lastMoment(head));
+  const unstarted = $derived(open === null || (open.moments.length === 0 && !open.start));
   /** What the chips change: the moment that was picked, else the last one. */
   const chosen = $derived.by(() => {
     const value = lit ? roll.exchanges[lit.exchange]?.moments[lit.moment] : undefined;
@@ -48,10 +68,18 @@
   function take(actor: Actor, technique: string, outcome: Outcome, to: readonly Spot[]) {
     const finishes = ground.technique(technique)?.kind === 'submission';
     const begin = start;
-    onchange((r) => edit.addStep(r, { actor, technique, outcome, to: to[0], finishes }, begin));
+    write((r, at) => edit.addStep(r, { actor, technique, outcome, to: to[0], finishes, clock: at }, begin));
     if (finishes && outcome === 'done') start = undefined;
     searching = false;
     lit = null;
+  }
+
+  /** Writes at the place where the owner is, at the clock of the recording if there is one. */
+  function write(how: (head: Roll, clock?: number) => Roll) {
+    const at = clock?.();
+    if (at === null) return;
+    const where: Place = at === undefined ? place : { at: 'clock', clock: at };
+    onchange((r) => editAt(r, where, (part) => how(part, at)));
   }
 
   const takeNext = (n: NextMoment | undefined, outcome: Outcome) => n && take(n.actor, n.technique, outcome, n.to);
@@ -63,29 +91,37 @@
   }
 
   function isAt(where: Spot) {
-    if (open) onchange((r) => edit.setHere(r, where));
+    if (open) write((r) => edit.setHere(r, where));
     else start = where;
     picking = false;
   }
 
   function undo() {
     lit = null;
-    onchange(edit.undo);
+    if (onundo) onundo();
+    else if (filling !== null) write(edit.undo);
+    else onchange(edit.undo);
   }
 
-  const tap = (by: Actor) => onchange((r) => edit.endExchange(r, { kind: 'tap', by }, start));
-  const reset = () => open && onchange((r) => edit.endExchange(r, { kind: 'reset' }));
+  const end = (how: ExchangeEnd) => write((r, at) => edit.endExchange(r, { ...how, clock: at }, start));
+  const tap = (by: Actor) => end({ kind: 'tap', by });
+  const reset = () => open && end({ kind: 'reset' });
 
   function bell() {
-    if (open) onchange((r) => edit.endExchange(r, { kind: 'time' }));
-    onclose();
+    if (filling !== null) said = [...said, filling];
+    else {
+      if (open) end({ kind: 'time' });
+      onclose();
+    }
   }
 
   function changeChosen(change: Parameters<typeof edit.changeMoment>[3]) {
     if (!chosen) return;
     const { exchange, moment, value } = chosen;
     const finishes = ground.technique(value.technique)?.kind === 'submission';
-    if (change.actor || change.outcome) onchange((r) => edit.correctMoment(r, exchange, moment, change, finishes));
+    if (change.clock !== undefined && change.clock !== null && clock)
+      onchange((r) => moveMoment(r, exchange, moment, change.clock!));
+    else if (change.actor || change.outcome) onchange((r) => edit.correctMoment(r, exchange, moment, change, finishes));
     else onchange((r) => edit.changeMoment(r, exchange, moment, change));
   }
 
@@ -107,7 +143,8 @@
       KeyB: bell,
     };
     if (e.key === 'Escape') lit = null;
-    else if (lit !== null && !['KeyJ', 'KeyK', 'KeyU'].includes(e.code)) return;
+    else if (filling !== null && ['KeyC', 'KeyX', 'KeyR'].includes(e.code)) return;
+    else if (lit !== null && !clock && !['KeyJ', 'KeyK', 'KeyU'].includes(e.code)) return;
     else if (digit) takeNext(mine[Number(digit) - 1], outcome);
     else if (their >= 0) takeNext(theirs[their], outcome);
     else if (e.key === '/') searching = true;
@@ -119,23 +156,39 @@
 
 <svelte:window {onkeydown} />
 
-<div class="head">
-  <h1>{name} <span class="quiet small">{beltWords(roll.partnerBelt, roll.partnerStripes)}</span></h1>
-  <SaveMark />
-</div>
+{#if !clock}
+  <div class="head">
+    <h1>{name} <span class="quiet small">{beltWords(roll.partnerBelt, roll.partnerStripes)}</span></h1>
+    <SaveMark />
+  </div>
 
-<div class="stick">
-  <Stick exchanges={roll.exchanges} {lit} onpick={(m) => (lit = { exchange: m.exchange, moment: m.moment })} />
-</div>
+  <div class="stick">
+    <Stick exchanges={roll.exchanges} {lit} onpick={(m) => (lit = { exchange: m.exchange, moment: m.moment })} />
+  </div>
+{/if}
 
-{#if roll.kind === 'match'}<MatchBar {roll} {session} {them} {onchange} />{/if}
+{#if roll.kind === 'match'}<MatchBar roll={clock ? head : roll} {session} {them} {onchange} />{/if}
 
-<div class="columns">
+<div class="columns" class:beside={clock !== undefined}>
   <div class="build">
+    {#if filling !== null && lit === null}
+      <p class="filling">
+        <span class="quiet">Exchange {filling + 1} of {roll.exchanges.length}, known by its end:</span>
+        <strong>{endWords(roll.exchanges[filling]!.end!, them, (t) => ground.techniqueName(t))}</strong>
+        {#if roll.exchanges[filling]!.end!.clock != null}<span class="quiet"
+            >at {clockWords(roll.exchanges[filling]!.end!.clock)}</span
+          >{/if}
+      </p>
+    {/if}
     {#if lit !== null}
       <p class="quiet">Changing a moment of this roll</p>
-    {:else if open === null}
-      <StartChips {spot} again={roll.exchanges.length > 0} onpick={isAt} onother={() => (picking = true)} />
+    {:else if unstarted}
+      <StartChips
+        {spot}
+        again={head.exchanges.length > (open ? 1 : 0)}
+        onpick={isAt}
+        onother={() => (picking = true)}
+      />
     {:else}
       <p class="here">
         <span class="quiet">Now in</span>
@@ -150,7 +203,7 @@
     {:else if searching}
       <TechniqueSearch {them} {attire} onpick={takeFound} oncancel={() => (searching = false)} />
     {:else}
-      {#if chosen}
+      {#if chosen && (filling === null || lit !== null || chosen.exchange === filling)}
         <MomentEditor
           moment={chosen.value}
           {them}
@@ -166,10 +219,14 @@
         <div class="ends">
           <button class="btn preset-outlined-surface-600-400" onclick={() => (searching = true)}>Something else…</button
           >
-          <button class="btn preset-outlined-surface-600-400" onclick={() => tap('me')}>I got a tap</button>
-          <button class="btn preset-outlined-surface-600-400" onclick={() => tap('them')}>I tapped</button>
-          <button class="btn preset-outlined-surface-600-400" onclick={reset} disabled={!open}>Reset</button>
-          <button class="btn preset-filled-primary-700-300 bell" onclick={bell}>Bell: roll done</button>
+          {#if filling === null}
+            <button class="btn preset-outlined-surface-600-400" onclick={() => tap('me')}>I got a tap</button>
+            <button class="btn preset-outlined-surface-600-400" onclick={() => tap('them')}>I tapped</button>
+            <button class="btn preset-outlined-surface-600-400" onclick={reset} disabled={!open}>Reset</button>
+          {/if}
+          <button class="btn preset-filled-primary-700-300 bell" onclick={bell}
+            >{filling !== null ? 'That led to it: next' : clock ? 'Bell: the end' : 'Bell: roll done'}</button
+          >
         </div>
       {/if}
     {/if}
@@ -226,6 +283,10 @@
   .bell {
     grid-column: 1 / -1;
     min-height: 3.2rem;
+  }
+  .beside {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 0.8rem;
   }
   @media (max-width: 720px) {
     .columns {

@@ -2,8 +2,10 @@
   import { flushSync, onMount, untrack } from 'svelte';
   import { push, replace } from 'svelte-spa-router';
   import { send } from '../../lib/api/api.ts';
+  import { logPages } from '../../lib/places.ts';
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
   import { logDraft } from '../../lib/draft/log-draft.svelte.ts';
+  import { newRoll } from '../../lib/log/new-roll.ts';
   import { partners } from '../../lib/log/partners.svelte.ts';
   import { rollsFrom } from '../../lib/log/told-rolls.ts';
   import type { Settled } from '../../lib/log/telling.ts';
@@ -12,6 +14,7 @@
   import Notice from '../../parts/Notice.svelte';
   import GoesRow from '../../parts/GoesRow.svelte';
   import BlockNote from '../../parts/BlockNote.svelte';
+  import SubNav from '../../parts/SubNav.svelte';
   import Builder from './Builder.svelte';
   import { nextMoments } from './next-moments.svelte.ts';
   import PartnerPicker from './PartnerPicker.svelte';
@@ -106,23 +109,7 @@
 
   async function startRoll(partner: Partner) {
     const id = crypto.randomUUID();
-    const stored = logDraft.change((s) => {
-      const last = s.rolls.at(-1);
-      const next: Roll = {
-        id,
-        order: s.rolls.length + 1,
-        kind: s.kind === 'tournament' ? 'match' : 'roll',
-        partnerId: partner.id,
-        partnerBelt: partner.belt,
-        partnerStripes: partner.stripes,
-        partnerWeightKg: partner.weightKg,
-        minutes: last?.minutes ?? 6,
-        intensity: last?.intensity ?? (s.kind === 'tournament' ? 'match' : 'hard'),
-        intent: 'own-game',
-        exchanges: [],
-      };
-      return { ...s, rolls: [...s.rolls, next] };
-    });
+    const stored = logDraft.change((s) => ({ ...s, rolls: [...s.rolls, newRoll(s, id, partner)] }));
     rollId = id;
     step = 'roll';
     await stored;
@@ -204,6 +191,7 @@
   {#each logDraft.faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
 
   {#if step === 'session'}
+    <SubNav label="Ways into the log" pages={logPages} here="/log" />
     <div class="head">
       <h1>Log after class</h1>
       <SaveMark />
@@ -216,8 +204,9 @@
     </div>
     <RollList
       rolls={session.rolls}
-      onopen={(id) => {
+      onopen={(id, how) => {
         rollId = id;
+        road = how;
         step = 'roll';
       }}
     />

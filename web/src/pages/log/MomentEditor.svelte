@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { ground, sameSpot } from '../../lib/log/ground.svelte.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import { sameSpot } from '../../lib/log/spots.ts';
   import type { Actor, Moment, Side, Spot, Technique } from '../../lib/api/types.ts';
   import { clockFromBox, clockWords } from '../../lib/text/words.ts';
   import NotchMark from '../../parts/NotchMark.svelte';

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { ground, sameSpot } from '../../lib/log/ground.svelte.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import { sameSpot } from '../../lib/log/spots.ts';
   import type { Spot } from '../../lib/api/types.ts';
 
   interface Props {

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onDestroy, onMount, tick, untrack } from 'svelte';
   import { send, sentences } from '../../lib/api/api.ts';
-  import { readCaptions } from '../../lib/log/captions.ts';
+  import { readCaptions, unreadWords } from '../../lib/log/captions.ts';
   import { ground } from '../../lib/log/ground.svelte.ts';
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
   import { partners } from '../../lib/log/partners.svelte.ts';
@@ -41,8 +41,13 @@
   // The words stay here while they are typed; the roll gets every change of them at once, so that none is lost.
   let text = $state(untrack(() => roll.told ?? ''));
   const toldBefore = untrack(() => (roll.told ?? '').trim() !== '');
+  /** Whether something of it was built before; exchanges that only their ends are known of take what is told. */
+  const there = $derived(roll.exchanges.some((e) => e.moments.length > 0));
   // Told behind what was built, the story goes on from there.
-  const start = untrack(() => (toldBefore || roll.exchanges.length === 0 ? null : edit.here(roll)));
+  const start = untrack(() => {
+    if (toldBefore || roll.exchanges.length === 0) return null;
+    return there ? edit.here(roll) : (roll.exchanges[0]!.start ?? null);
+  });
   let fixes = $state.raw<Fix[]>([]);
   let moves = $state.raw<Move[]>([]);
   let stamps = $state.raw<Stamp[]>([]);
@@ -77,7 +82,6 @@
   });
   const doubts = $derived(reads.filter(doubtful).length);
   const some = $derived(settled.exchanges.length > 0);
-  const there = $derived(roll.exchanges.length > 0);
   /** Words told before were taken before: then the reading stands instead of what is there. */
   const instead = $derived(there && toldBefore);
 
@@ -164,7 +168,7 @@
       fault = `${file.name} holds no captions. Choose a .vtt or .srt file, as caption programs write them.`;
       return;
     }
-    fault = '';
+    fault = spoken.faults.length > 0 ? unreadWords(file.name, spoken.faults) : '';
     const lead = text.trim() === '' ? '' : `${text.trimEnd()}\n`;
     write(lead + spoken.text);
     stamps = [...stamps, ...spoken.stamps.map((s) => ({ ...s, at: s.at + lead.length }))];

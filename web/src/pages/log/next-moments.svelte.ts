@@ -1,4 +1,5 @@
 import { api, data } from '../../lib/api/api.ts';
+import { spotOf } from '../../lib/log/spots.ts';
 import { keep, kept } from '../../lib/draft/device.ts';
 import type { Actor, NextMoment, Spot } from '../../lib/api/types.ts';
 
@@ -28,11 +29,6 @@ class NextMomentTable {
 
 const of = (actor: Actor, next: readonly { technique: string; to?: string[] | null }[]): NextMoment[] =>
   next.map((n) => ({ actor, technique: n.technique, to: (n.to ?? []).map(spotOf) }));
-
-const spotOf = (text: string): Spot => {
-  const [position, role] = text.split(':');
-  return { position: position!, role: role as Spot['role'] };
-};
 
 const key = (spot: Spot) => `${spot.position}:${spot.role}`;
 

@@ -17,6 +17,7 @@
   import GoesRow from '../../parts/GoesRow.svelte';
   import RollsWith from '../../parts/RollsWith.svelte';
   import Stick from '../../sticks/Stick.svelte';
+  import SeeIt from './SeeIt.svelte';
 
   const { params }: { params: { session: string; roll: string } } = $props();
 
@@ -46,6 +47,9 @@
       })
       .catch(() => undefined);
   });
+
+  /** The clock of the roll that is seen in its recording, in seconds; null while nothing is. */
+  let seen = $state<number | null>(null);
 
   // The score of a match, when it names rules that are known here; it comes with the roll, so that nothing moves afterwards.
   let score = $state.raw<Score | null>(null);
@@ -86,6 +90,7 @@
     void profile.load();
   });
 
+  const tagPath = $derived(`/tag/${encodeURIComponent(params.session)}/${encodeURIComponent(params.roll)}`);
   const editPath = $derived(`/log/${encodeURIComponent(params.session)}/${encodeURIComponent(params.roll)}`);
   keyHelp.keys = [{ keys: 'e', does: 'edit this roll' }];
 
@@ -153,6 +158,7 @@
         </h1>
         <div class="acts">
           <a class="btn preset-outlined-surface-600-400" href="#{editPath}">Edit</a>
+          <a class="btn preset-outlined-surface-600-400" href="#{tagPath}">Tag a video</a>
           <button class="btn preset-outlined-surface-600-400" onclick={bin}>To the bin</button>
         </div>
       </div>
@@ -217,10 +223,12 @@
               {lit}
               {bad}
               onlight={(place) => (lit = place)}
+              onsee={roll.video ? (clock) => (seen = clock) : undefined}
             />
           {/if}
         </section>
         <aside>
+          {#if roll.video && seen !== null}<SeeIt {roll} video={roll.video} clock={seen} tag={tagPath} />{/if}
           {#if s.aim}<h2>Aim that day</h2>
             <p>{s.aim}</p>{/if}
           {#if roll.takeaways?.length}

@@ -85,6 +85,7 @@
         </div>
         <div class="go">
           <a class="btn preset-filled-primary-700-300 log" href="#/log">Log tonight's rolls</a>
+          <a class="btn preset-outlined-surface-600-400" href="#/clock">Round clock</a>
         </div>
       </div>
       {#each p.coming.slice(0, 2) as session (session.id)}

@@ -104,7 +104,7 @@ public sealed class ClockAndVideoStoreTests : IDisposable
         var end = Assert.Single(Assert.Single(stored.Value.Rolls).Exchanges).End!;
         Assert.Equal((EndKind.Tap, Actor.Me, null), (end.Kind, end.By, end.Clock));
         var tagged = stored.Value with { Rolls = [stored.Value.Rolls[0] with { Video = new VideoFile("a.webm") }] };
-        Assert.Equal(WriteOutcome.Saved, sessions.Put(tagged, stored.Version).Outcome);
+        Assert.Equal(WriteOutcome.Saved, sessions.Put(tagged, true, stored.Version, TempLog.Now).Outcome);
         Assert.Equal("a.webm", sessions.Get("s1")!.Value.Rolls[0].Video!.Name);
         SqliteConnection.ClearAllPools();
         Directory.Delete(folder, recursive: true);

@@ -35,7 +35,11 @@ class FakeServer {
   private get(pathname: string): Response {
     if (pathname === '/api/sessions') return json(200, { items: [], total: 0, page: 1, size: 10 });
     const found = this.sessions.get(pathname.split('/').at(-1)!);
-    return found ? json(200, { ...found.session, version: found.version }) : json(404, { detail: 'Not there.' });
+    // As the real one: what it says of the rolls stands beside what was written.
+    const decided = Object.fromEntries((found?.session.rolls ?? []).map((r) => [r.id, 'No tap']));
+    return found
+      ? json(200, { ...found.session, version: found.version, decided })
+      : json(404, { detail: 'Not there.' });
   }
 
   private addPartner(partner: Partner): Response {

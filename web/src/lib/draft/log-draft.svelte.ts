@@ -10,8 +10,9 @@ export type SaveState = 'empty' | 'saved' | 'saving' | 'kept' | 'refused' | 'con
 /** How many unanswered writes of a draft are remembered. */
 const sentKept = 8;
 
-function withoutVersion(read: SessionRead): Session {
-  const { version: _, ...session } = read;
+/** The session as it was written, without what the server says of it. */
+function written(read: SessionRead): Session {
+  const { version: _, decided: __, ...session } = read;
   return session as Session;
 }
 
@@ -97,7 +98,7 @@ class LogDraft {
     if (!response.ok || !read) return false;
     const draft = {
       id,
-      session: withoutVersion(read),
+      session: written(read),
       version: read.version,
       dirty: false,
       newPartners: [],
@@ -288,7 +289,7 @@ async function sendSession(draft: Draft): Promise<number> {
     if (!response.ok) throw fault;
     const read = (await response.json()) as SessionRead;
     // What stands there is what was sent before: the own write got through, and only its answer was lost.
-    if (!draft.sent?.includes(canonical(withoutVersion(read)))) throw fault;
+    if (!draft.sent?.includes(canonical(written(read)))) throw fault;
     return (await put({ 'if-match': `"${read.version}"` })).version;
   }
 }

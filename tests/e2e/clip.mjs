@@ -59,9 +59,21 @@ const style = `
 const target = fileURLToPath(new URL('../../web/public/clips/stand-in.webm', import.meta.url));
 const ffmpeg = spawn(
   'ffmpeg',
-  ['-loglevel', 'error', '-y', '-f', 'image2pipe', '-framerate', `${rate}`, '-i', '-', '-c:v', 'libvpx-vp9', '-pix_fmt', 'yuv420p'].concat(
-    ['-b:v', '0', '-crf', '44', '-deadline', 'good', '-cpu-used', '2', '-g', '50', '-an', target],
-  ),
+  [
+    '-loglevel',
+    'error',
+    '-y',
+    '-f',
+    'image2pipe',
+    '-framerate',
+    `${rate}`,
+    '-i',
+    '-',
+    '-c:v',
+    'libvpx-vp9',
+    '-pix_fmt',
+    'yuv420p',
+  ].concat(['-b:v', '0', '-crf', '44', '-deadline', 'good', '-cpu-used', '2', '-g', '50', '-an', target]),
   { stdio: ['pipe', 'ignore', 'inherit'] },
 );
 const browser = await chromium.launch(launchOptions);

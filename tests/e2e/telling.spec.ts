@@ -185,7 +185,7 @@ test('captions of a spoken review can be opened, and the clock comes with them',
   const session = (await demo.get<Listed>('/api/sessions?size=1')).items[0]!;
   expect(session.rolls[0]!.exchanges[0]!.moments).toMatchObject([
     { technique: 'guard-pull', clock: 12 },
-    { technique: 'knee-cut', clock: 100, actor: 'them' },
+    { technique: 'knee-cut', clock: 100.5, actor: 'them' },
   ]);
 });
 

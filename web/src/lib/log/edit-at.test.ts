@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Exchange, Moment, Roll } from '../api/types.ts';
 import { bareExchanges, editAt, join, moveMoment, split, type Place } from './edit-at.ts';
-import { addStep, endExchange, here, type Step } from './roll-edit.ts';
+import { addStep, endExchange, here, undoMoment, type Step } from './roll-edit.ts';
 import { spotOf } from './spots.ts';
 
 const standing = spotOf('standing');
@@ -142,6 +142,12 @@ describe('what the round clock left', () => {
     expect(shape(told)).toEqual(['knee-cut tap', 'time']);
     expect(bareExchanges(told)).toEqual([1]);
     expect(told.exchanges[0]!.end).toEqual(left.exchanges[0]!.end);
+  });
+
+  it('keeps its exchange when the only moment of it is taken back', () => {
+    const told = editAt(left, { at: 'exchange', exchange: 0 }, (r) => addStep(r, step('frame', 0)));
+    expect(editAt(told, { at: 'exchange', exchange: 0 }, undoMoment)).toEqual(left);
+    expect(editAt(left, { at: 'exchange', exchange: 1 }, undoMoment)).toEqual(left);
   });
 
   it('gets a further exchange when it ended otherwise first', () => {

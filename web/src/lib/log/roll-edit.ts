@@ -90,6 +90,12 @@ export function undo(roll: Roll): Roll {
   return withLast(roll, { start: last.start, moments });
 }
 
+/** Takes back the last moment of the exchange that is open; the exchange itself stays. */
+export function undoMoment(roll: Roll): Roll {
+  const open = openExchange(roll);
+  return open ? withLast(roll, { ...open, moments: open.moments.slice(0, -1) }) : roll;
+}
+
 /** Changes one moment. */
 export function changeMoment(roll: Roll, exchange: number, moment: number, change: Partial<Moment>): Roll {
   return {

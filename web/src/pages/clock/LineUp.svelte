@@ -12,7 +12,7 @@
   }
   const { setting, state: clock, day, onmore }: Props = $props();
 
-  const offered = 8;
+  const offered = 10;
   const usual = $derived(usualOn(day, partners.all).slice(0, offered));
   const free = $derived(nextFree(clock));
   const next = $derived(clock.phase === 'over' ? clock.rounds.length + 1 : Math.max(1, clock.round));

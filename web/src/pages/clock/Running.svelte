@@ -29,6 +29,9 @@
   const mine = $derived(!clock.notMine.has(clock.round));
   const start = $derived(startOf(setting, clock, clock.round));
   const go = $derived(setting.kind === 'positional' ? 'Go' : 'Round');
+  const which = $derived(
+    `${clock.phase === 'rest' ? 'Next: ' : ''}${go.toLowerCase()} ${clock.round}${clock.of ? ` of ${clock.of}` : ''}`,
+  );
   const taps = (by: 'me' | 'them') =>
     round?.marks.filter((m) => m.what === 'tap' && m.by === by && clock.phase === 'work').length ?? 0;
 </script>
@@ -37,14 +40,13 @@
   <p class="word" role="status">{word}</p>
   <p class="figures" role="timer" aria-label="{figures} {countsDown ? 'left' : 'passed'}">{figures}</p>
   <p class="round">
-    {clock.phase === 'rest' ? 'Next: ' : ''}{go.toLowerCase()}
-    {clock.round}{clock.of ? ` of ${clock.of}` : ''}
+    {which}
     {#if !mine}<strong>not yours</strong>{:else if partner}with <strong>{partners.name(partner)}</strong>{/if}
     {#if start}<span class="from">from {ground.spotName(start).toLowerCase()}</span>{/if}
   </p>
   <RoundStick
-    passed={clock.phase === 'work' ? clock.passed : 0}
-    length={setting.work === null ? null : setting.work * 1000}
+    passed={clock.passed}
+    length={clock.left === null ? null : clock.passed + clock.left}
     marks={clock.phase === 'work' ? (round?.marks ?? []) : []}
   />
 </section>
@@ -82,6 +84,7 @@
       >Pause</button
     >
   {/if}
+  <button class="btn preset-outlined-surface-600-400" onclick={() => roundClock.undo()}>Undo</button>
   <button
     class="btn preset-outlined-surface-600-400"
     aria-pressed={!mine}
@@ -93,7 +96,6 @@
       >One more {go.toLowerCase()}</button
     >
   {/if}
-  <button class="btn preset-outlined-surface-600-400" onclick={() => roundClock.undo()}>Undo</button>
   <button class="btn preset-outlined-surface-600-400" onclick={() => roundClock.press({ does: 'stop' })}
     >That was the last</button
   >
@@ -161,6 +163,9 @@
   @media (max-width: 720px) {
     .acts {
       grid-template-columns: 1fr 1fr;
+    }
+    .acts > :last-child:nth-child(odd) {
+      grid-column: 1 / -1;
     }
   }
 </style>

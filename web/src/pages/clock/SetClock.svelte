@@ -184,6 +184,9 @@
     align-items: center;
     gap: 0.5rem;
   }
+  [role='group'] {
+    margin-top: 0.6rem;
+  }
   .says {
     font-size: 1.2rem;
     font-weight: 600;

@@ -39,8 +39,10 @@
   /** Exchanges that the owner has said all of, though no moment of them is known. */
   let said = $state.raw<readonly number[]>([]);
 
+  /** The one of them that is being told. */
+  let telling = $state<number | null>(null);
   /** The exchange that is known by its end alone and is told now, as the round clock leaves them; null for none. */
-  const filling = $derived(clock ? null : (bareExchanges(roll).find((e) => !said.includes(e)) ?? null));
+  const filling = $derived(clock ? null : (telling ?? bareExchanges(roll).find((e) => !said.includes(e)) ?? null));
   const place = $derived<Place>(
     filling !== null
       ? { at: 'exchange', exchange: filling }
@@ -50,9 +52,13 @@
   );
   const head = $derived(split(roll, place)[0]);
   const open = $derived(edit.openExchange(head));
-  const spot = $derived(edit.here(head, start));
   const last = $derived(edit.lastMoment(head));
-  const unstarted = $derived(open === null || (open.moments.length === 0 && !open.start));
+  /** An exchange that is open and empty began where the one before did, until something else is said. */
+  const begun = $derived(open !== null && open.moments.length === 0 && !open.start);
+  const unstarted = $derived(open === null || begun);
+  const spot = $derived(
+    begun ? (start ?? edit.nextStart({ ...head, exchanges: head.exchanges.slice(0, -1) })) : edit.here(head, start),
+  );
   /** What the chips change: the moment that was picked, else the last one. */
   const chosen = $derived.by(() => {
     const value = lit ? roll.exchanges[lit.exchange]?.moments[lit.moment] : undefined;
@@ -68,8 +74,18 @@
   function take(actor: Actor, technique: string, outcome: Outcome, to: readonly Spot[]) {
     const finishes = ground.technique(technique)?.kind === 'submission';
     const begin = start;
-    write((r, at) => edit.addStep(r, { actor, technique, outcome, to: to[0], finishes, clock: at }, begin));
-    if (finishes && outcome === 'done') start = undefined;
+    const from = begun ? spot : null;
+    write((r, at) =>
+      edit.addStep(
+        from ? edit.setHere(r, from) : r,
+        { actor, technique, outcome, to: to[0], finishes, clock: at },
+        begin,
+      ),
+    );
+    if (finishes && outcome === 'done') {
+      start = undefined;
+      toldAll();
+    }
     searching = false;
     lit = null;
   }
@@ -79,6 +95,7 @@
     const at = clock?.();
     if (at === null) return;
     const where: Place = at === undefined ? place : { at: 'clock', clock: at };
+    telling = filling;
     onchange((r) => editAt(r, where, (part) => how(part, at)));
   }
 
@@ -99,7 +116,7 @@
   function undo() {
     lit = null;
     if (onundo) onundo();
-    else if (filling !== null) write(edit.undo);
+    else if (filling !== null) write(edit.undoMoment);
     else onchange(edit.undo);
   }
 
@@ -107,8 +124,14 @@
   const tap = (by: Actor) => end({ kind: 'tap', by });
   const reset = () => open && end({ kind: 'reset' });
 
-  function bell() {
+  /** Nothing more is known of the exchange that was told: on to the next. */
+  function toldAll() {
     if (filling !== null) said = [...said, filling];
+    telling = null;
+  }
+
+  function bell() {
+    if (filling !== null) toldAll();
     else {
       if (open) end({ kind: 'time' });
       onclose();

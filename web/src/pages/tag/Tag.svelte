@@ -112,6 +112,7 @@
     margin: 0.4rem 0 0.8rem;
   }
   .pick {
+    margin-top: 0.6rem;
     display: grid;
     grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
     gap: 1.5rem;

@@ -270,41 +270,43 @@
         >
       </Notice>
     {/if}
-    <SayIt
-      attire={session.attire}
-      {spot}
-      {them}
-      clock={() => Math.max(0, clockOf(roll, player.now))}
-      onsaid={(told, from, until) => change((r) => withTold(r, told, from, until))}
-    />
-    <div class="acts files">
-      <FileBox
-        label="Captions of this recording"
-        accept={captionFiles}
-        does="Open captions"
-        drop={false}
-        onfile={openCaptions}
-      />
-      <button class="btn preset-outlined-surface-600-400" onclick={save} disabled={roll.exchanges.length === 0}
-        >Save the moments as captions</button
-      >
-      <button class="btn preset-outlined-surface-600-400" onclick={() => openFile.close()}>Another file</button>
-      <a
-        class="btn preset-outlined-surface-600-400"
-        href="#/rolls/{encodeURIComponent(session.id)}/{encodeURIComponent(roll.id)}">To the roll</a
-      >
-    </div>
-    {#if proposed}
-      <Proposals
-        {roll}
-        name={proposed.name}
-        proposals={proposed.proposals}
+    <div class="later">
+      <SayIt
+        attire={session.attire}
+        {spot}
         {them}
-        onsee={(s) => player.seek(Math.max(0, s - 1))}
-        ontake={takeProposals}
-        onclose={() => (proposed = null)}
+        clock={() => Math.max(0, clockOf(roll, player.now))}
+        onsaid={(told, from, until) => change((r) => withTold(r, told, from, until))}
       />
-    {/if}
+      <div class="acts files">
+        <FileBox
+          label="Captions of this recording"
+          accept={captionFiles}
+          does="Open captions"
+          drop={false}
+          onfile={openCaptions}
+        />
+        <button class="btn preset-outlined-surface-600-400" onclick={save} disabled={roll.exchanges.length === 0}
+          >Save the moments as captions</button
+        >
+        <button class="btn preset-outlined-surface-600-400" onclick={() => openFile.close()}>Another file</button>
+        <a
+          class="btn preset-outlined-surface-600-400"
+          href="#/rolls/{encodeURIComponent(session.id)}/{encodeURIComponent(roll.id)}">To the roll</a
+        >
+      </div>
+      {#if proposed}
+        <Proposals
+          {roll}
+          name={proposed.name}
+          proposals={proposed.proposals}
+          {them}
+          onsee={(s) => player.seek(Math.max(0, s - 1))}
+          ontake={takeProposals}
+          onclose={() => (proposed = null)}
+        />
+      {/if}
+    </div>
   </div>
   <div class="right">
     <Builder
@@ -349,12 +351,30 @@
   .files {
     margin-top: 0.6rem;
   }
+  .files :global([data-scope='file-upload'][data-part='root']) {
+    width: auto;
+  }
   @media (max-width: 900px) {
     .bench {
-      grid-template-columns: minmax(0, 1fr);
+      display: flex;
+      flex-direction: column;
+      align-items: stretch;
+      gap: 0;
     }
+    /* The picture stays in sight while the thumb is on the buttons below; what is needed seldom comes last. */
     .left {
-      position: static;
+      display: contents;
+    }
+    .left :global(.screen) {
+      position: sticky;
+      top: 0;
+      z-index: 6;
+    }
+    .left :global(video) {
+      max-height: 26vh;
+    }
+    .later {
+      order: 2;
     }
   }
 </style>

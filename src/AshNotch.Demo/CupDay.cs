@@ -101,7 +101,13 @@ internal static class CupDay
         exchange.End is { Kind: EndKind.Time or EndKind.Tap } end
             ? exchange with
             {
-                End = end with { Clock = end.Kind == EndKind.Time ? length : exchange.Moments is [.., var last] ? last.Clock : null },
+                End = end with
+                {
+                    Clock =
+                        end.Kind == EndKind.Time ? length
+                        : exchange.Moments is [.., var last] ? last.Clock
+                        : null,
+                },
             }
             : exchange;
 

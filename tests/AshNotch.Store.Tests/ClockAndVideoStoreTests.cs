@@ -115,7 +115,9 @@ public sealed class ClockAndVideoStoreTests : IDisposable
     {
         log.Partners.Add(TempLog.Odalys);
         // Tuesdays: one long ago, two lately, and two rolls on one of them; one Thursday (any calendar of 2026).
-        foreach (var (id, day, rolls) in new[] { ("a", "2026-02-03", 1), ("b", "2026-06-09", 2), ("c", "2026-06-16", 1), ("d", "2026-06-18", 1) })
+        foreach (
+            var (id, day, rolls) in new[] { ("a", "2026-02-03", 1), ("b", "2026-06-09", 2), ("c", "2026-06-16", 1), ("d", "2026-06-18", 1) }
+        )
             log.Sessions.Add(
                 TempLog.Session(id, [.. Enumerable.Range(1, rolls).Select(n => TempLog.Roll($"{id}{n}"))]) with
                 {

@@ -41,10 +41,16 @@ public sealed class GoldenTests
         IReadOnlyList<ContestEnd> Contests
     );
 
+    private sealed record RoundsCase(string Says, IReadOnlyList<Roll> Rolls, IReadOnlyList<string?> Decided, IReadOnlyList<int> Contests);
+
+    private sealed record MarksCase(string Says, IReadOnlyList<Exchange> Became, IReadOnlyList<ContestCase> Contests);
+
     private sealed record Golden(
         IReadOnlyList<LandingCase> Landings,
         IReadOnlyList<WeightCase> Weights,
         IReadOnlyList<RollCase> Rolls,
+        IReadOnlyList<RoundsCase> Rounds,
+        IReadOnlyList<MarksCase> Marks,
         IReadOnlyList<GoesCase> Goes
     );
 
@@ -74,6 +80,23 @@ public sealed class GoldenTests
     public void What_is_built_in_the_browser_is_a_roll_without_faults_and_reads_as_its_contests() => Assert.All(Cases.Rolls, c =>
         {
             var roll = new Roll { Id = "r", Exchanges = c.Exchanges };
+            Assert.Empty(LogRules.Check(roll, GroundMap.Default));
+            var read = RollReading.Of("s", Day, Attire.Gi, roll, GroundMap.Default);
+            Assert.Equal(c.Contests, read.Contests.Select(x => new ContestCase(x.Spot.ToString(), x.End, x.Next?.ToString())));
+        });
+
+    [Fact]
+    public void What_the_round_clock_leaves_is_a_roll_without_faults_that_says_its_taps() => Assert.All(Cases.Rounds, c =>
+        {
+            Assert.All(c.Rolls, roll => Assert.Empty(LogRules.Check(roll, GroundMap.Default)));
+            Assert.Equal(c.Decided, c.Rolls.Select(roll => WhatDecided.Of(roll, GroundMap.Default)));
+            Assert.Equal(c.Contests, c.Rolls.Select(roll => RollReading.Of("s", Day, Attire.Gi, roll, GroundMap.Default).Contests.Count));
+        });
+
+    [Fact]
+    public void What_is_tagged_in_the_browser_is_a_roll_without_faults_and_reads_as_its_contests() => Assert.All(Cases.Marks, c =>
+        {
+            var roll = new Roll { Id = "r", Exchanges = c.Became };
             Assert.Empty(LogRules.Check(roll, GroundMap.Default));
             var read = RollReading.Of("s", Day, Attire.Gi, roll, GroundMap.Default);
             Assert.Equal(c.Contests, read.Contests.Select(x => new ContestCase(x.Spot.ToString(), x.End, x.Next?.ToString())));

@@ -1,9 +1,24 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import type { Actor, DrillCard, Exchange, Outcome, Roll, Session, Side, Spot, Technique, Units } from '../api/types.ts';
+import type {
+  Actor,
+  DrillCard,
+  Exchange,
+  ExchangeEnd,
+  Outcome,
+  Roll,
+  Session,
+  Side,
+  Spot,
+  Technique,
+  Units,
+} from '../api/types.ts';
 import { weightFromBox } from '../text/units.ts';
 import { sideOf, withGo } from '../../pages/tonight/tonight.ts';
-import { addStep, here, landings } from './roll-edit.ts';
+import { rollsOf } from '../clock/round-rolls.ts';
+import { clockAt, type Pressed, type Setting } from '../clock/rounds.ts';
+import { editAt } from './edit-at.ts';
+import { addStep, endExchange, here, landings } from './roll-edit.ts';
 
 interface Golden {
   landings: { technique: string; actor: Actor; spots: string[] }[];
@@ -13,6 +28,13 @@ interface Golden {
     start: string;
     steps: { actor: Actor; technique: string; outcome: Outcome; to?: string; finish?: boolean; here: string }[];
     exchanges: Exchange[];
+  }[];
+  rounds: { says: string; setting: Setting; pressed: Pressed[]; now: number; rolls: Roll[] }[];
+  marks: {
+    says: string;
+    exchanges: Exchange[];
+    marks: { clock: number; actor: Actor; technique: string; outcome: Outcome; to?: string; end?: ExchangeEnd }[];
+    became: Exchange[];
   }[];
   goes: { says: string; card: DrillCard; inSpot: boolean; sides: Side[]; kept: boolean[] }[];
 }
@@ -46,6 +68,21 @@ describe('what the pages and the program agree on', () => {
       expect(here(roll)).toEqual(spot(where));
     }
     expect(roll.exchanges).toEqual(exchanges);
+  });
+
+  it.each(golden.rounds)('$says', ({ setting, pressed, now, rolls }) => {
+    expect(rollsOf({ id: 'run', setting }, clockAt(setting, pressed, now), [])).toEqual(rolls);
+  });
+
+  it.each(golden.marks)('$says', ({ exchanges, marks, became }) => {
+    let roll: Roll = { id: 'r', exchanges };
+    for (const { clock, actor, technique, outcome, to, end } of marks)
+      roll = editAt(roll, { at: 'clock', clock }, (head) =>
+        end
+          ? endExchange(head, end)
+          : addStep(head, { actor, technique, outcome, to: to ? spot(to) : undefined, finishes: false, clock }),
+      );
+    expect(roll.exchanges).toEqual(became);
   });
 
   it.each(golden.goes)('$says', ({ card, inSpot, sides, kept }) => {

@@ -34,7 +34,7 @@ public sealed class Bins(Database database)
                 UNION ALL
                 SELECT 'ruleset', id, NULL, 'rules: ' || (body ->> 'name'), binned_at FROM ruleset WHERE binned_at IS NOT NULL
                 UNION ALL
-                SELECT 'clock', id, NULL, 'clock: ' || (body ->> 'name'), binned_at FROM clock WHERE binned_at IS NOT NULL
+                SELECT 'clock', id, NULL, body ->> 'name', binned_at FROM clock WHERE binned_at IS NOT NULL
                 ORDER BY 5 DESC
                 """,
                 r => new Binned(r.GetString(0), r.GetString(1), r.Text(2), r.GetString(3), DateTimeOffset.Parse(r.GetString(4)))

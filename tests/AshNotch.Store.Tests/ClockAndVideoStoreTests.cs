@@ -81,7 +81,7 @@ public sealed class ClockAndVideoStoreTests : IDisposable
         Assert.Null(Assert.Single(clocks.All()).Value.Rounds);
         Assert.Equal(WriteOutcome.Saved, clocks.Bin("thursday", null, TempLog.Now).Outcome);
         Assert.Empty(clocks.All());
-        Assert.Equal(("clock", "clock: Thursday goes"), log.Bins.All().Select(b => (b.Kind, b.Says)).Single());
+        Assert.Equal(("clock", "Thursday goes"), log.Bins.All().Select(b => (b.Kind, b.Says)).Single());
         Assert.True(log.Bins.Restore("clock", "thursday", null));
         Assert.Single(clocks.All());
     }

@@ -94,7 +94,6 @@ try {
   );
   await take('rings', '/rings', laptop);
   await take('patterns', '/patterns', laptop);
-  await take('ratings', '/ratings', laptop);
   await take('choose', '/block/choose?spot=half-guard:bottom&purpose=plug', laptop);
   await take('verdict', '/block/half-guard-spring/verdict', laptop);
   await take('block', '/block', laptop);
@@ -109,12 +108,30 @@ try {
     },
     tuesday,
   );
-  await take('partners', '/partners', laptop);
   await take('partner', '/partners/odalys', laptop);
   await take('match', '/rolls/n44/n44-2', laptop);
   await take('before', '/matches/lantern-open/before', laptop);
   await take('data', '/data', laptop);
   await take('tell', '/log/new', laptop, tell);
+  await take(
+    'clock-phone',
+    '/clock',
+    phone,
+    async (page) => {
+      for (const name of ['Gauntlet', 'Odalys B.', 'Ebele C.', 'Start'])
+        await page.getByRole('button', { name, exact: true }).click();
+      await page.clock.setFixedTime(new Date(`${tuesday}T19:30:31`));
+      await page.getByRole('button', { name: /^Odalys got a tap/ }).click();
+      await page.clock.setFixedTime(new Date(`${tuesday}T19:31:04`));
+    },
+    tuesday,
+  );
+  await take('tag', '/tag/n44/n44-1', laptop, async (page) => {
+    await page.getByRole('button', { name: 'Take the clip that comes with the demo' }).click();
+    await page.locator('.box svg .mark').first().waitFor();
+    for (let i = 0; i < 14; i++) await page.keyboard.press('ArrowRight');
+    await page.waitForTimeout(800);
+  });
   await take('log-phone', '/log/new', phone, build);
 } finally {
   await browser.close();

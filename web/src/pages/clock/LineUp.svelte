@@ -1,6 +1,16 @@
 <script lang="ts">
   import { roundClock } from '../../lib/clock/round-clock.svelte.ts';
-  import { nextFree, partnerOf, withoutPartner, type ClockState, type Setting } from '../../lib/clock/rounds.ts';
+  import {
+    nextFree,
+    partnerOf,
+    startOf,
+    withoutPartner,
+    type ClockState,
+    type Setting,
+  } from '../../lib/clock/rounds.ts';
+  import { ground } from '../../lib/log/ground.svelte.ts';
+  import { inside } from '../../lib/text/words.ts';
+  import SpotPicker from '../log/SpotPicker.svelte';
   import { usualOn } from '../../lib/clock/usual.ts';
   import { partners } from '../../lib/log/partners.svelte.ts';
 
@@ -26,6 +36,11 @@
   const full = $derived(clock.of !== null && free > clock.of);
   const first = (id: string | null) => partners.name(id).split(' ')[0]!;
   const now = $derived(partnerOf(setting, clock, next));
+
+  /** Short goes and fresh partners may start anywhere: said for each, if it is. */
+  const mayStart = $derived(setting.kind === 'gauntlet' || setting.kind === 'positional');
+  const start = $derived(startOf(setting, clock, next));
+  let picking = $state(false);
 
   const name = (round: number, id: string | null) => void roundClock.press({ does: 'partners', ids: { [round]: id } });
   const skip = (round: number) => void roundClock.press({ does: 'partners', ids: withoutPartner(clock, round) });
@@ -57,6 +72,22 @@
       <button class="btn preset-outlined-surface-600-400" onclick={onmore}>Somebody else…</button>
     </div>
   {/if}
+  {#if mayStart && (clock.of === null || next <= clock.of)}
+    <p class="from">
+      <span class="quiet">Round {next} starts</span>
+      {start ? `from ${inside(ground.spotName(start))}` : 'where they like'}
+      <button class="btn preset-outlined-surface-600-400" onclick={() => (picking = !picking)}>say where</button>
+    </p>
+    {#if picking}
+      <SpotPicker
+        onpick={(spot) => {
+          picking = false;
+          void roundClock.press({ does: 'from', round: next, spot });
+        }}
+        oncancel={() => (picking = false)}
+      />
+    {/if}
+  {/if}
 </section>
 
 <style>
@@ -79,6 +110,12 @@
     padding-left: 0.6rem;
     border: 1px solid var(--line);
     border-radius: var(--radius-base);
+  }
+  .from {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.5rem;
   }
   li .btn {
     border: 0;

@@ -11,6 +11,9 @@ public sealed class Database : IDisposable
 {
     private const int NotADatabase = 26;
 
+    /// <summary>The file itself, and what SQLite keeps beside it.</summary>
+    private static readonly string[] Endings = ["", "-wal", "-shm"];
+
     private readonly SqliteConnectionStringBuilder connectionText;
     private readonly Lock writing = new();
     private StoreException? damage;
@@ -191,6 +194,59 @@ public sealed class Database : IDisposable
                 return false;
             }
         }
+    }
+
+    /// <summary>A checked copy of the log as one file, made while others go on writing.</summary>
+    /// <param name="path">Where it is to stand.</param>
+    /// <exception cref="StoreException">It cannot be made.</exception>
+    public void CopyTo(string path) =>
+        Guarded(() =>
+        {
+            using var connection = Open();
+            Copies.CheckedCopy.Make(connection, path);
+            return true;
+        });
+
+    /// <summary>
+    /// Puts another log in the place of this one while nobody writes. A sound log takes the other's pages in one transaction, so
+    /// that a program that is killed meanwhile leaves the old one; a damaged one is moved aside whole.
+    /// </summary>
+    /// <param name="path">The other log: whole, of this version, and open nowhere.</param>
+    /// <returns>The name of the file that a damaged log was moved to; null for a sound one.</returns>
+    internal string? ReplaceWith(string path)
+    {
+        string? moved = null;
+        lock (writing)
+        {
+            Guarded(() =>
+            {
+                if (damage is null)
+                {
+                    CheckThere();
+                    using var other = Copies.CheckedCopy.Open(path, readOnly: true);
+                    using var mine = Open();
+                    other.BackupDatabase(mine);
+                }
+                else
+                {
+                    Forget();
+                    moved = System.IO.Path.GetFileNameWithoutExtension(Path) + $"-damaged-{DateTime.UtcNow:yyyyMMddHHmmss}.db";
+                    foreach (var ending in Endings)
+                        if (File.Exists(Path + ending))
+                            File.Move(Path + ending, System.IO.Path.Combine(System.IO.Path.GetDirectoryName(Path)!, moved + ending));
+                    File.Move(path, Path);
+                    damage = null;
+                    Begin(int.MaxValue);
+                }
+
+                return true;
+            });
+            refused = null;
+            unsettled = true;
+        }
+
+        Written?.Invoke();
+        return moved;
     }
 
     /// <summary>Settles the log and lets the file go.</summary>

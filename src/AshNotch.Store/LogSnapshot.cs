@@ -74,6 +74,9 @@ public sealed class LogSnapshot
     /// <summary>Niggles not in the bin, latest first.</summary>
     public required IReadOnlyList<Versioned<Niggle>> Niggles { get; init; }
 
+    /// <summary>The line of changes that it belongs to.</summary>
+    public required string Lineage { get; init; }
+
     /// <summary>Rule sets of the owner's own, not in the bin.</summary>
     public required IReadOnlyList<Versioned<RuleSet>> Rulesets { get; init; }
 
@@ -92,7 +95,12 @@ public sealed class LogSnapshot
     /// <param name="before">An earlier picture; null for none.</param>
     public static LogSnapshot Read(SqliteConnection connection, LogSnapshot? before)
     {
-        var (change, judged) = connection.One("SELECT change, judged_change FROM state", r => (r.GetInt64(0), r.GetInt64(1)));
+        var (change, judged, lineage) = connection.One("SELECT change, judged_change, lineage FROM state", r =>
+            (r.GetInt64(0), r.GetInt64(1), r.GetString(2))
+        );
+        // Another log stands in the place of the one that is remembered.
+        if (before?.Lineage != lineage)
+            before = null;
         var words = before?.JudgedChange == judged ? before.Words : Vocabulary.Get(connection);
         var same = before is not null && (ReferenceEquals(before.Words, words) || Same.As(before.Words, words));
         words = same ? before!.Words : words;
@@ -103,6 +111,7 @@ public sealed class LogSnapshot
         return new LogSnapshot(kept, words, ground, same ? before!.reader : new Lazy<AccountReader>(() => ReaderOf(words)), unchanged?.next)
         {
             Change = change,
+            Lineage = lineage,
             Athlete = unchanged is null ? Athletes.Get(connection) : unchanged.Athlete,
             Partners = unchanged is null ? Store.Partners.Rows(connection, kept.Readings) : unchanged.Partners,
             Visits = visits,

@@ -67,13 +67,25 @@ public static class CommandLine
                 )
         );
         var root = new RootCommand(
-            "Ash Notch: one practitioner's training log that thinks. Without a command it starts on your own log; the variable ASHNOTCH_DATA names its folder."
+            "Ash Notch: one practitioner's training log that thinks. Without a command it starts on your own log; the variable ASHNOTCH_DATA names its folder, ASHNOTCH_BACKUPS a second one for safety copies."
         )
         {
             port,
             demo,
         };
-        root.SetAction((result, _) => start(new Settings { DataFolder = OwnFolder(environment), Port = result.GetValue(port) }));
+        root.SetAction(
+            (result, _) =>
+                start(
+                    new Settings
+                    {
+                        DataFolder = OwnFolder(environment),
+                        Port = result.GetValue(port),
+                        SecondFolder = environment("ASHNOTCH_BACKUPS") is { Length: > 0 } second ? Path.GetFullPath(second) : null,
+                    }
+                )
+        );
+        foreach (var command in MaintenanceCommands(environment))
+            root.Add(command);
         var parsed = root.Parse(arguments);
         var console = new InvocationConfiguration { EnableDefaultExceptionHandler = false, ProcessTerminationTimeout = null };
         if (output is not null)
@@ -87,6 +99,34 @@ public static class CommandLine
         }
 
         return await parsed.InvokeAsync(console);
+    }
+
+    private static IEnumerable<Command> MaintenanceCommands(Func<string, string?> environment)
+    {
+        var folder = OwnFolder(environment);
+        var check = new Command("check", "Look whether the log is sound and everything in it can be read. Changes nothing.");
+        check.SetAction(result => Maintenance.Check(folder, result.InvocationConfiguration.Output));
+        yield return check;
+
+        var copy = new Argument<string>("file") { Description = "Where the copy is to stand; no file that is there is written over." };
+        var backup = new Command("backup", "Copy the log into one file, also while the program runs, and check the copy.") { copy };
+        backup.SetAction(result => Maintenance.Backup(folder, result.GetRequiredValue(copy), result.InvocationConfiguration.Output));
+        yield return backup;
+
+        var from = new Argument<string>("file") { Description = "A safety copy; they are in the folder backups beside the log." };
+        var preview = new Option<bool>("--preview") { Description = "Only say what would change." };
+        var restore = new Command(
+            "restore",
+            "Put a copy in the place of the log, while the program does not run. What was there is kept aside."
+        )
+        {
+            from,
+            preview,
+        };
+        restore.SetAction(result =>
+            Maintenance.Restore(folder, result.GetRequiredValue(from), result.GetValue(preview), result.InvocationConfiguration.Output)
+        );
+        yield return restore;
     }
 
     private static string OwnFolder(Func<string, string?> environment) =>
@@ -109,4 +149,7 @@ public static class ExitCodes
 
     /// <summary>The log cannot be opened.</summary>
     public const int NoLog = 4;
+
+    /// <summary>The log, or a copy of it, is not sound.</summary>
+    public const int NotSound = 5;
 }

@@ -3,6 +3,7 @@ using System.Net;
 using AshNotch.Demo;
 using AshNotch.Formats;
 using AshNotch.Store;
+using AshNotch.Store.Copies;
 using AshNotch.Web.Features;
 using AshNotch.Web.Guards;
 using AshNotch.Web.Services;
@@ -42,14 +43,14 @@ public static class Server
             kestrel.AddServerHeader = false;
             kestrel.Limits.MaxRequestBodySize = LargestBody;
         });
-        AddServices(builder.Services, OpenedLog.Open(settings), DayClock.For(settings.Today));
+        AddServices(builder.Services, OpenedLog.Open(settings), DayClock.For(settings.Today), settings.SecondFolder);
         var app = builder.Build();
         Guard(app);
         Map(app);
         return app;
     }
 
-    private static void AddServices(IServiceCollection services, OpenedLog log, TimeProvider clock)
+    private static void AddServices(IServiceCollection services, OpenedLog log, TimeProvider clock, string? secondFolder)
     {
         services.AddSingleton(clock);
         services.AddSingleton(_ => log).AddSingleton(s => s.GetRequiredService<OpenedLog>().Database);
@@ -66,6 +67,8 @@ public static class Server
             .AddSingleton<Niggles>()
             .AddSingleton<Rulesets>()
             .AddSingleton<ClockPresets>()
+            .AddSingleton(s => new Backups(s.GetRequiredService<Database>(), clock, secondFolder))
+            .AddSingleton<Restores>()
             .AddSingleton<Snapshots>()
             .AddSingleton<Judgements>()
             .AddSingleton<SessionFeature.Writing>();
@@ -116,6 +119,7 @@ public static class Server
         checkedOnes.MapCandidates();
         checkedOnes.MapBlocks();
         checkedOnes.MapTransfers();
+        checkedOnes.MapBackups();
         checkedOnes.MapBin();
     }
 }
@@ -137,6 +141,7 @@ public sealed class OpenedLog : IDisposable
         var held = FolderLock.Take(settings.DataFolder);
         try
         {
+            Backups.RemoveLeftovers(settings.DataFolder);
             var database = new Database(Path.Combine(settings.DataFolder, "log.db"));
             if (settings.Demo && database.Change == 0)
                 new Transfers(database).Import(Season.Make(settings.Today ?? TimeProvider.System.Today()));

@@ -15,6 +15,9 @@ public sealed record Settings
     /// <summary>The day that the demo log is looked at; the real one when not said.</summary>
     public DateOnly? Today { get; init; }
 
+    /// <summary>A second folder for safety copies; null for none.</summary>
+    public string? SecondFolder { get; init; }
+
     /// <summary>Where the log is kept.</summary>
     public required string DataFolder { get; init; }
 }

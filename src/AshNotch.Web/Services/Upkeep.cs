@@ -1,12 +1,15 @@
 using AshNotch.Store;
+using AshNotch.Store.Copies;
 
 namespace AshNotch.Web.Services;
 
 /// <summary>
 /// What is done while nobody waits: once writes have settled, the log is moved into its one file, read into memory and judged, so
-/// that the next page finds all of it ready; the same after the start. At the end the file is settled once more.
+/// that the next page finds all of it ready; the same after the start. Then the day's safety copy is made if it is
+/// due. At the end the file is settled once more.
 /// </summary>
-internal sealed class Upkeep(Database database, Snapshots snapshots, Judgements judgements, ILogger<Upkeep> log) : BackgroundService
+internal sealed class Upkeep(Database database, Snapshots snapshots, Judgements judgements, Backups backups, ILogger<Upkeep> log)
+    : BackgroundService
 {
     private static readonly TimeSpan Quiet = TimeSpan.FromSeconds(1.5);
 
@@ -20,17 +23,34 @@ internal sealed class Upkeep(Database database, Snapshots snapshots, Judgements 
             var wait = TimeSpan.Zero;
             while (!stoppingToken.IsCancellationRequested)
             {
-                await written.WaitAsync(stoppingToken);
+                // Woken by a write, or once in a while for a safety copy that has become due meanwhile.
+                await written.WaitAsync(Backups.Fresh, stoppingToken);
                 do await Task.Delay(wait, stoppingToken);
                 while (await written.WaitAsync(0, stoppingToken));
                 wait = Quiet;
                 await Settle(stoppingToken);
+                Copy(atEnd: false);
             }
         }
         catch (OperationCanceledException) { }
         finally
         {
             database.Written -= Wake;
+            Copy(atEnd: true);
+        }
+    }
+
+    /// <summary>Makes the day's safety copy when it is due. One that cannot be made is said on the page Data; nothing else waits for it.</summary>
+    private void Copy(bool atEnd)
+    {
+        try
+        {
+            if (backups.IsDue(atEnd))
+                backups.Make();
+        }
+        catch (StoreException failed)
+        {
+            log.LogWarning("No safety copy was made: {Says}", failed.Message);
         }
     }
 

@@ -1221,6 +1221,119 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    page?: components["schemas"]["QueryCount"];
+                    size?: components["schemas"]["QueryCount"];
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BackupsAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    preview?: boolean;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RestoreAsked"];
+                    "application/vnd.sqlite3": components["schemas"]["RestoreAsked"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Restored"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sessions": {
         parameters: {
             query?: never;
@@ -2702,6 +2815,60 @@ export interface components {
          * @enum {unknown}
          */
         Attire: "gi" | "no-gi";
+        /** @description A safety copy. */
+        Backup: {
+            /** @description Its file's name. */
+            name: string;
+            /**
+             * Format: date-time
+             * @description When it was made, by the owner's own clock.
+             */
+            made: string;
+            /**
+             * Format: int32
+             * @description Sessions in it.
+             */
+            sessions: number;
+            /**
+             * Format: int32
+             * @description Rolls in it.
+             */
+            rolls: number;
+            /**
+             * Format: int64
+             * @description Its size.
+             */
+            bytes: number;
+            /** @description Whether it was found whole and sound; false for one that cannot be read any more. */
+            checked: boolean;
+            /** @description Whether it is the log that another took the place of, and not one of the daily copies. */
+            aside: boolean;
+        };
+        /** @description The safety copies, latest first. */
+        BackupsAnswer: {
+            /** @description Those of this page. */
+            items: components["schemas"]["Backup"][];
+            /**
+             * Format: int32
+             * @description How many there are.
+             */
+            total: number;
+            /**
+             * Format: int32
+             * @description Which page, from 1.
+             */
+            page: number;
+            /**
+             * Format: int32
+             * @description How many to a page.
+             */
+            size: number;
+            /** @description Where they are. */
+            folder: string;
+            second: null | components["schemas"]["SecondFolder"];
+            /** @description What is to be said of them; left out when all is well. */
+            warning: null | string;
+        };
         /** @description Where lost exchanges turned. */
         BadTradeAnswer: {
             spot: components["schemas"]["Spot"];
@@ -3428,6 +3595,24 @@ export interface components {
             values: components["schemas"]["MapValue"][];
         };
         Hold: null | boolean | number;
+        /** @description What a log or a copy of it holds. */
+        Holdings: {
+            /**
+             * Format: int32
+             * @description Sessions that are not in the bin.
+             */
+            sessions: number;
+            /**
+             * Format: int32
+             * @description Rolls that are not in the bin.
+             */
+            rolls: number;
+            /**
+             * Format: date
+             * @description The day of the latest session; null without any.
+             */
+            newest: null | string;
+        };
         /** @description How many of one kind an import brought. */
         ImportCount: {
             /** Format: int32 */
@@ -4560,6 +4745,19 @@ export interface components {
             items: components["schemas"]["RefresherAnswer"][];
             cards: components["schemas"]["DrillCard"][];
         };
+        /** @description Which copy to put back. */
+        RestoreAsked: {
+            /** @description Its file's name. */
+            name: string;
+        };
+        /** @description What a copy would change, or has changed. */
+        Restored: {
+            now: null | components["schemas"]["Holdings"];
+            /** @description What it would hold. */
+            then: components["schemas"]["Holdings"];
+            /** @description The name of the copy of what was there before, by which it can be undone; null when nothing was changed. */
+            aside: null | string;
+        };
         /** @description Who won, and by what. */
         ResultAnswer: {
             winner: null | components["schemas"]["Actor"];
@@ -4950,6 +5148,18 @@ export interface components {
             /** @description What happened, in order. */
             moments: components["schemas"]["MatchEvent"][];
             roll?: null | components["schemas"]["Roll"];
+        };
+        /** @description Where copies go beside the log's own folder. */
+        SecondFolder: {
+            /** @description The folder. */
+            folder: string;
+            /** @description Whether it can be reached. */
+            there: boolean;
+            /**
+             * Format: date-time
+             * @description When the newest copy in it was made.
+             */
+            newest: null | string;
         };
         /** @description The owner's own rating of one part of the game on one day. */
         SelfRating: {

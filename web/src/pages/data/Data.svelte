@@ -5,6 +5,7 @@
   import Bin from './Bin.svelte';
   import ImportBox from './ImportBox.svelte';
   import OwnWords from './OwnWords.svelte';
+  import SafetyCopies from './SafetyCopies.svelte';
   import ProfileForm from '../../parts/ProfileForm.svelte';
 
   keyHelp.keys = [];
@@ -24,6 +25,10 @@
   <section class="card preset-filled-surface-100-900">
     <h2>Bring it in</h2>
     <ImportBox ondone={() => round++} />
+  </section>
+  <section class="card preset-filled-surface-100-900">
+    <h2>Safety copies</h2>
+    <SafetyCopies ondone={() => round++} />
   </section>
   <section class="card preset-filled-surface-100-900">
     <h2>Profile</h2>

@@ -1,0 +1,77 @@
+using AshNotch.Store;
+using AshNotch.Store.Copies;
+
+namespace AshNotch.Web;
+
+/// <summary>What is done to a log from the command line, without the pages: looking at it, copying it, putting a copy back.</summary>
+public static class Maintenance
+{
+    private static string LogIn(string folder) => Path.Combine(folder, "log.db");
+
+    /// <summary>Looks at the whole log, and changes nothing.</summary>
+    public static int Check(string folder, TextWriter output)
+    {
+        var found = LogCheck.Of(LogIn(folder));
+        if (found.Holds is { } holds)
+            output.WriteLine($"The log in {folder} holds {Says(holds)}.");
+        foreach (var fault in found.Faults)
+            output.WriteLine(fault);
+        output.WriteLine(
+            found.Faults.Count == 0
+                ? "It is sound."
+                : "It is not sound. ./run restore FILE puts a safety copy in its place; they are in "
+                    + Path.Combine(folder, "backups")
+                    + "."
+        );
+        return found.Faults.Count == 0 ? 0 : ExitCodes.NotSound;
+    }
+
+    /// <summary>Copies the log into a file, also while the program runs.</summary>
+    public static int Backup(string folder, string file, TextWriter output) => Tried(output, () =>
+        {
+            if (!File.Exists(LogIn(folder)))
+                throw new StoreException(StoreFault.Gone, $"There is no log in {folder}.");
+            if (Directory.Exists(file) || File.Exists(file))
+                throw new StoreException(StoreFault.ReadOnly, $"{file} is there already and is left as it is. Name another file.");
+            using var database = new Database(LogIn(folder));
+            output.WriteLine($"{file} holds {Says(Copy(database, file))}; it was checked.");
+        });
+
+    private static Holdings Copy(Database database, string file)
+    {
+        database.CopyTo(Path.GetFullPath(file));
+        return LogCheck.Of(Path.GetFullPath(file)).Holds!;
+    }
+
+    /// <summary>Puts a copy in the place of the log. The program must not run meanwhile.</summary>
+    public static int Restore(string folder, string file, bool preview, TextWriter output) => Tried(output, () =>
+        {
+            if (!File.Exists(file))
+                throw new StoreException(StoreFault.Gone, $"There is no file {file}.");
+            using var held = FolderLock.Take(folder);
+            using var database = new Database(LogIn(folder));
+            var backups = new Backups(database, TimeProvider.System);
+            var done = new Restores(database, backups).From(Path.GetFullPath(file), take: !preview);
+            output.WriteLine($"The log {(preview ? "holds" : "held")} {(done.Now is { } now ? Says(now) : "nothing that can be read")}.");
+            output.WriteLine($"{(preview ? "It would hold" : "It holds")} {Says(done.Then)}.");
+            if (done.Aside is { } aside)
+                output.WriteLine($"What was there before is kept as {aside}; ./run restore takes it back.");
+        });
+
+    private static string Says(Holdings holds) =>
+        $"{holds.Sessions} sessions with {holds.Rolls} rolls" + (holds.Newest is { } day ? $", the latest of {day:yyyy-MM-dd}" : "");
+
+    private static int Tried(TextWriter output, Action work)
+    {
+        try
+        {
+            work();
+            return 0;
+        }
+        catch (StoreException refused)
+        {
+            output.WriteLine(refused.Message);
+            return refused.Fault is StoreFault.Damaged ? ExitCodes.NotSound : ExitCodes.NoLog;
+        }
+    }
+}

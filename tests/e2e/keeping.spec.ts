@@ -183,3 +183,34 @@ test('two devices log at the same time and neither loses anything', async ({ pag
   const { items } = await demo.get<Listed>('/api/sessions?size=2');
   expect(items.map((s) => s.rolls[0]!.partnerId).sort()).toEqual(['cosmo', 'halima']);
 });
+
+test('a safety copy is made, looked at, put back and undone', async ({ page, demo }) => {
+  const total = async () => (await demo.get<{ total: number }>('/api/rolls?size=1')).total;
+  const before = await total();
+  await page.goto(demo.url + '/#/data');
+  const section = page.locator('section').filter({ has: page.getByRole('heading', { name: 'Safety copies' }) });
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    section.getByRole('button', { name: 'Make one now' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toMatch(/^log-\d{4}-\d\d-\d\d-\d{6}\.db$/);
+  await expect(section.getByText(/^The newest was made (just now|1 minute ago)/)).toBeVisible();
+
+  const rolls = [{ id: 'late', exchanges: [] }];
+  await demo.send('POST', '/api/sessions', { id: 'late', date: '2026-06-21', kind: 'class', attire: 'gi', rolls });
+  expect(await total()).toBe(before + 1);
+  await section.locator('input[type=file]').setInputFiles({
+    name: 'wrong.db',
+    mimeType: 'application/vnd.sqlite3',
+    buffer: Buffer.from('dear diary'),
+  });
+  await expect(section.getByRole('alert')).toContainText('no sound copy');
+  await section.locator('input[type=file]').setInputFiles((await download.path())!);
+  await expect(section.getByText(new RegExp(`holds 5\\d sessions with ${before} rolls`))).toBeVisible();
+  expect(await total()).toBe(before + 1);
+  await section.getByRole('button', { name: 'Put it in the log’s place' }).click();
+  await expect(section.getByText('What was there before is kept.')).toBeVisible();
+  expect(await total()).toBe(before);
+  await section.getByRole('button', { name: 'Undo it' }).click();
+  await expect.poll(total).toBe(before + 1);
+});

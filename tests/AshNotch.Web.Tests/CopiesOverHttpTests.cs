@@ -91,6 +91,27 @@ public sealed class CopiesOverHttpTests : IAsyncLifetime
         Assert.Equal(["s1"], await Sessions());
     }
 
+    [Theory]
+    [InlineData("moments", "date,session,roll,partner,", 0)]
+    [InlineData("rolls", "date,session,roll,order,", 1)]
+    [InlineData("sessions", "date,session,start_time,", 1)]
+    [InlineData("partners", "partner,name,belt,", 1)]
+    public async Task The_log_goes_out_as_tables(string table, string head, int rows)
+    {
+        await server.Send(HttpMethod.Post, "/api/partners", """{"id": "p1", "name": "=Odalys, B."}""").Expect(201);
+        const string session =
+            """{"id": "s", "date": "2026-06-20", "kind": "class", "attire": "gi", "rolls": [{"id": "r", "partnerId": "p1", "exchanges": []}]}""";
+        await server.Send(HttpMethod.Post, "/api/sessions", session).Expect(201);
+        var answer = await server.Send(HttpMethod.Get, $"/api/export/{table}.csv").Expect(200);
+        Assert.Equal("text/csv", answer.Content.Headers.ContentType?.MediaType);
+        Assert.Contains($"ash-notch-{table}-", answer.Content.Headers.ContentDisposition?.FileName);
+        var lines = (await answer.Content.ReadAsStringAsync()).Split("\r\n");
+        Assert.StartsWith(head, lines[0]);
+        Assert.Equal(rows, lines.Length - 2);
+        if (table is "rolls" or "partners")
+            Assert.Contains("\"'=Odalys, B.\"", lines[1]);
+    }
+
     [Fact]
     public async Task The_days_copy_is_made_by_itself_at_the_latest_when_the_program_ends()
     {

@@ -32,7 +32,12 @@ public sealed class RunningServer : IAsyncLifetime
     {
         Client.Dispose();
         if (app is not null)
+        {
+            // As the program ends: what is done last, such as the day's safety copy, comes to its end.
+            await app.StopAsync();
             await app.DisposeAsync();
+        }
+
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         Directory.Delete(folder, recursive: true);
     }

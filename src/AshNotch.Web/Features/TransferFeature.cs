@@ -1,3 +1,4 @@
+using System.Text;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 using AshNotch.Formats;
@@ -47,6 +48,11 @@ public static class TransferFeature
             .WithTags("data")
             .Produces<object>(contentType: "application/json");
 
+        MapTable(app, "moments", (log, output) => LogTables.Moments(output, log.Sessions, Names(log)));
+        MapTable(app, "rolls", (log, output) => LogTables.Rolls(output, log.Sessions, Names(log)));
+        MapTable(app, "sessions", (log, output) => LogTables.Sessions(output, log.Sessions));
+        MapTable(app, "partners", (log, output) => LogTables.Partners(output, log.Partners.Where(p => p.Deleted is not true)));
+
         app.MapPost(
                 "/api/import",
                 async Task<Results<Ok<ImportReport>, ProblemHttpResult>> (
@@ -67,6 +73,24 @@ public static class TransferFeature
             .WithMetadata(new RequestSizeLimitAttribute(Server.LargestLogbook))
             .Accepts<object>("application/json", "*/*");
     }
+
+    /// <summary>A table of the log as CSV, written as it is read.</summary>
+    private static void MapTable(IEndpointRouteBuilder app, string name, Func<WholeLog, TextWriter, Task> write) =>
+        app.MapGet($"/api/export/{name}.csv", (HttpContext context, Transfers transfers, TimeProvider clock) =>
+            {
+                var response = context.Response;
+                response.ContentType = "text/csv; charset=utf-8; header=present";
+                response.Headers.ContentDisposition = $"attachment; filename=\"ash-notch-{name}-{clock.GetUtcNow():yyyy-MM-dd}.csv\"";
+                return transfers.Export(async log =>
+                {
+                    await using var output = new StreamWriter(response.Body, new UTF8Encoding(false), leaveOpen: true);
+                    await write(log, output);
+                });
+            })
+            .WithTags("data")
+            .Produces<string>(contentType: "text/csv");
+
+    private static Dictionary<string, string> Names(WholeLog log) => log.Partners.ToDictionary(p => p.Id, p => p.Name);
 
     /// <summary>A file that was refused whole: 400 when it is no JSON, 422 when its contents do not hold.</summary>
     public static ProblemHttpResult Refused(IReadOnlyList<Fault> faults) =>

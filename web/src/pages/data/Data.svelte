@@ -21,6 +21,12 @@
     <p>
       <a class="btn preset-filled-primary-700-300" href="/api/export/logbook.json" download>Download the logbook</a>
     </p>
+    <p>
+      For a spreadsheet (CSV):
+      {#each ['moments', 'rolls', 'sessions', 'partners'] as table (table)}
+        <a class="anchor table" href="/api/export/{table}.csv" download>{table}</a>
+      {/each}
+    </p>
   </section>
   <section class="card preset-filled-surface-100-900">
     <h2>Bring it in</h2>
@@ -65,6 +71,9 @@
     columns: 26rem;
     column-gap: 1rem;
     margin-top: 0.8rem;
+  }
+  .table {
+    margin-right: 0.7rem;
   }
   section {
     display: flex;

@@ -24,7 +24,7 @@
     <p>
       For a spreadsheet (CSV):
       {#each ['moments', 'rolls', 'sessions', 'partners'] as table (table)}
-        <a class="anchor table" href="/api/export/{table}.csv" download>{table}</a>
+        <a class="anchor of-log" href="/api/export/{table}.csv" download>{table}</a>
       {/each}
     </p>
   </section>
@@ -72,7 +72,7 @@
     column-gap: 1rem;
     margin-top: 0.8rem;
   }
-  .table {
+  .of-log {
     margin-right: 0.7rem;
   }
   section {

@@ -92,7 +92,11 @@
         <button class="btn preset-filled-primary-700-300" onclick={make} disabled={busy !== ''}>Make one now</button>
       </p>
       {#if backups.items.length > 0}
-        <Fold says="All {backups.total} copies, and putting one back">
+        <Fold
+          says={backups.total === 1
+            ? 'The one there is, and putting it back'
+            : `All ${backups.total} of them, and putting one back`}
+        >
           <ul>
             {#each backups.items as copy (copy.name)}
               {@render line(copy)}
@@ -110,7 +114,7 @@
 <FileBox
   label="A copy from elsewhere"
   accept={{ 'application/vnd.sqlite3': ['.db'] }}
-  does="Choose the copy"
+  does="Put back a copy from elsewhere…"
   drop={false}
   disabled={busy !== ''}
   onfile={(file) => look(file, file.name)}

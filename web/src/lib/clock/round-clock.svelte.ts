@@ -44,6 +44,8 @@ export class RoundClock {
   /** Rounds ran while nobody looked: from here on it is not known whether they were rolled. */
   unseenSince = $state<number | null>(null);
   loaded = $state(false);
+  /** The session that got the rolls. */
+  sessionId = $state('');
   onsignal: ((signal: Signal) => void) | null = null;
   private anchor: Anchor = { wall: 0, steady: 0, elapsed: 0 };
   private seen: ClockState | null = null;
@@ -98,9 +100,12 @@ export class RoundClock {
   async press(what: Press): Promise<void> {
     if (!this.run) return;
     this.tick();
+    const before = this.state!;
     // A clock that stood ready overnight belongs to the day on which it starts.
     const day = what.does === 'start' ? today() : this.run.day;
     this.run = { ...this.run, day, pressed: [...this.run.pressed, { ...what, at: this.now } as Pressed] };
+    const signal = signalBetween(before, this.state!);
+    if (signal) this.onsignal?.(signal);
     await this.changed();
   }
 
@@ -163,12 +168,14 @@ export class RoundClock {
     if (!run || !state) return;
     const rolls = rollsOf(run, state, partners.all);
     if (rolls.length === 0 && Object.keys(run.written).length === 0) return;
-    await logDraft.onDay(run.day);
-    const session = logDraft.session;
-    if (!session) return;
-    const next = withRolls(session, rolls, run.written);
-    if (next.session !== session) await logDraft.change(() => next.session);
-    if (this.run?.id === run.id) this.run = { ...this.run, written: next.written };
+    let written = run.written;
+    await logDraft.changeOn(run.day, (session) => {
+      const next = withRolls(session, rolls, run.written);
+      written = next.written;
+      this.sessionId = session.id;
+      return next.session;
+    });
+    if (this.run?.id === run.id) this.run = { ...this.run, written };
     await this.keep();
   }
 

@@ -121,6 +121,21 @@ describe('a session on its way to the server', () => {
     expect(stored().session.rolls).toHaveLength(1);
   });
 
+  it('writes into the session of another day beside the one that is open, and loses nothing of it', async () => {
+    await addRoll('mine');
+    await until('saved');
+    const open = logDraft.session!;
+    const late = (id: string) => (s: Session) => ({ ...s, rolls: [...s.rolls, { id, exchanges: [] }] });
+    // The second comes while the first is still on its way.
+    await logDraft.changeOn('2026-01-05', late('r1'));
+    await logDraft.changeOn('2026-01-05', late('r2'));
+    await logDraft.pushLeftovers();
+    expect(logDraft.session).toBe(open);
+    const beside = [...server.sessions.values()].filter((s) => s.session.date === '2026-01-05');
+    expect(beside.map((s) => s.session.rolls.map((r) => r.id))).toEqual([['r1', 'r2']]);
+    expect(await device.drafts.where('id').notEqual(open.id).count()).toBe(0);
+  });
+
   it('is not doubled when the answer to a first write was lost', async () => {
     server.losesAnswer = true;
     await addRoll('a');

@@ -41,6 +41,8 @@ class LogDraft {
   state = $state<SaveState>('empty');
   faults = $state.raw<string[]>([]);
   private pushing = false;
+  private leftovers: Promise<void> = Promise.resolve();
+  private turns: Promise<void> = Promise.resolve();
   private timer: ReturnType<typeof setTimeout> | undefined;
 
   get session(): Session | null {
@@ -128,6 +130,39 @@ class LogDraft {
     if (!id || !(await this.open(id).catch(() => false))) await this.begin(day);
   }
 
+  /**
+   * Changes the session of a day, whatever is open: that one if it is of the day, else the day's own beside it, which goes up by
+   * itself. Nobody who writes in another session is led away from it.
+   */
+  async changeOn(day: string, how: (session: Session) => Session): Promise<void> {
+    if (!this.session || this.session.date === day) {
+      await this.onDay(day);
+      await this.change(how);
+      return;
+    }
+    await this.alone(async () => {
+      const beside = (await drafts.where((d) => d.session.date === day))[0] ?? (await this.fetched(day));
+      const session = how(beside.session);
+      if (session === beside.session) return;
+      await drafts.put({ ...beside, session, dirty: true, changedAt: Math.max(Date.now(), beside.changedAt + 1) });
+    });
+    void this.pushLeftovers();
+  }
+
+  /** The session of a day as the server has it, or a new one; it is not opened. */
+  private async fetched(day: string): Promise<Draft> {
+    const fresh = { version: null, dirty: false, newPartners: [], changedAt: 0 };
+    try {
+      const { items } = await data(api.GET('/api/sessions', { params: { query: { size: '20' } } }));
+      const found = items.find((s) => s.date === day);
+      if (found) return { ...fresh, id: found.id, session: written(found), version: found.version };
+    } catch (fault) {
+      if (!(fault instanceof ApiFault)) throw fault;
+    }
+    const id = crypto.randomUUID();
+    return { ...fresh, id, session: defaultsFrom((await kept<Session[]>('past-sessions')) ?? [], id, day) };
+  }
+
   /** Changes the session. */
   async change(how: (session: Session) => Session): Promise<void> {
     if (!this.draft) return;
@@ -170,17 +205,36 @@ class LogDraft {
     await this.open(id);
   }
 
-  /** Sends up what is on the device from before, such as after a crash; what cannot go now waits until it is opened. */
-  async pushLeftovers(): Promise<void> {
-    for (const left of await drafts.where((d) => d.dirty)) {
+  /**
+   * Sends up what is on the device and not open: from before, such as after a crash, or written beside. What cannot go now waits
+   * until it is opened or the next time. One after the other, so that no two send the same.
+   */
+  pushLeftovers(): Promise<void> {
+    return (this.leftovers = this.leftovers.then(() => this.pushEach()));
+  }
+
+  private async pushEach(): Promise<void> {
+    for (const left of await drafts.where((d) => d.dirty && d.id !== this.draft?.id)) {
       try {
         for (const partner of left.newPartners) await sendPartner(partner);
-        await sendSession(left);
-        await drafts.delete(left.id);
+        const version = await sendSession(left);
+        await this.alone(async () => {
+          const now = await drafts.get(left.id);
+          // Changed while it was on its way: what came later still has to go.
+          if (now && now.changedAt !== left.changedAt) await drafts.put({ ...now, version });
+          else await drafts.delete(left.id);
+        });
       } catch (fault) {
         if (!(fault instanceof ApiFault)) throw fault;
       }
     }
+  }
+
+  /** Reads and writes a draft that is not open with nobody else at it in between. */
+  private alone(work: () => Promise<void>): Promise<void> {
+    const turn = this.turns.then(work);
+    this.turns = turn.catch(() => undefined);
+    return turn;
   }
 
   private show(draft: Draft, state: SaveState): void {

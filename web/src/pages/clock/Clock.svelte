@@ -66,7 +66,6 @@
     claps.wake();
     if (!roundClock.run || roundClock.state?.phase === 'over') await roundClock.set(setting);
     await roundClock.press({ does: 'start' });
-    claps.give('start', sound.volume, sound.shake);
     scrollTo({ top: 0 });
   }
 
@@ -157,8 +156,8 @@
         : `${plural(left, 'roll')} ${left === 1 ? 'lies' : 'lie'} in the session of the day as ${left === 1 ? 'a draft' : 'drafts'}.`}
     </p>
     <div class="after">
-      {#if left > 0 && logDraft.session}
-        <a class="btn preset-filled-primary-700-300" href="#/log/{encodeURIComponent(logDraft.session.id)}"
+      {#if left > 0 && roundClock.sessionId}
+        <a class="btn preset-filled-primary-700-300" href="#/log/{encodeURIComponent(roundClock.sessionId)}"
           >Tell or build them</a
         >
       {/if}

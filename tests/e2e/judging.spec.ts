@@ -4,7 +4,7 @@ import { expect, saved, test } from './program.ts';
 test('the demo export imported into an empty log gives the same soft spots', async ({ page, demo, empty }) => {
   const file = Buffer.from(await (await fetch(demo.url + '/api/export/logbook.json')).arrayBuffer());
   await page.goto(empty.url + '/#/data');
-  await page.locator('input[type=file]').setInputFiles({
+  await page.getByLabel('Logbook file (JSON)').setInputFiles({
     name: 'log.json',
     mimeType: 'application/json',
     buffer: file,
@@ -25,7 +25,7 @@ test('a file with faults is refused with every place named', async ({ page, demo
     partners: [{ id: 'p' }],
     sessions: [{ id: 's', date: '2026-13-01', kind: 'class', attire: 'gi' }],
   };
-  await page.locator('input[type=file]').setInputFiles({
+  await page.getByLabel('Logbook file (JSON)').setInputFiles({
     name: 'log.json',
     mimeType: 'application/json',
     buffer: Buffer.from(JSON.stringify(wrong)),

@@ -2,7 +2,7 @@
   import { onDestroy, onMount } from 'svelte';
   import { Awake } from '../../lib/clock/awake.ts';
   import { Claps } from '../../lib/clock/clap.ts';
-  import { settingOf, shippedPresets } from '../../lib/clock/presets.svelte.ts';
+  import { ownPresets, settingOf, shippedPresets } from '../../lib/clock/presets.svelte.ts';
   import { roundClock } from '../../lib/clock/round-clock.svelte.ts';
   import { nextFree, type Setting, type Signal } from '../../lib/clock/rounds.ts';
   import { keepEntered, kept } from '../../lib/draft/device.ts';
@@ -22,6 +22,9 @@
   let setting = $state.raw<Setting>(settingOf(shippedPresets[0]!));
   let chosen = $state(shippedPresets[0]!.id);
   let sound = $state.raw<Sound>(usualSound);
+  /** How long the page waits for what the program knows, in milliseconds. */
+  const longestWait = 1000;
+  let ready = $state(false);
   let picking = $state(false);
   let awake = $state<boolean | null>(null);
 
@@ -35,7 +38,10 @@
 
   onMount(async () => {
     roundClock.onsignal = (signal: Signal) => claps.give(signal, sound.volume, sound.shake);
-    void partners.load();
+    // Both stand before the page does, so that nothing moves under the thumb; with no signal it does not wait for them long.
+    const names = Promise.all([partners.load(), ownPresets.load()]);
+    await Promise.race([names, new Promise((resolve) => setTimeout(resolve, longestWait))]);
+    ready = true;
     sound = (await kept<Sound>('clock-sound')) ?? sound;
     await roundClock.load();
   });
@@ -133,7 +139,7 @@
     }}
     oncancel={() => (picking = false)}
   />
-{:else if !run || !clock}
+{:else if !run || !clock || !ready}
   <h1>Round clock</h1>
   <p class="quiet" role="status">Winding the clock…</p>
 {:else}

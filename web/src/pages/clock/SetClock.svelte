@@ -27,7 +27,6 @@
   const own = $derived(ownPresets.all.find((p) => p.id === chosen));
 
   onMount(() => {
-    void ownPresets.load();
     void rulesets.load();
     void (profile.loaded || profile.load());
   });

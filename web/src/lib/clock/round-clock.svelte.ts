@@ -3,7 +3,15 @@ import { logDraft } from '../draft/log-draft.svelte.ts';
 import { partners } from '../log/partners.svelte.ts';
 import { today } from '../text/words.ts';
 import { rollsOf, withRolls, type RunOf, type Written } from './round-rolls.ts';
-import { clockAt, signalBetween, type ClockState, type Pressed, type Setting, type Signal } from './rounds.ts';
+import {
+  clockAt,
+  endedRounds,
+  signalBetween,
+  type ClockState,
+  type Pressed,
+  type Setting,
+  type Signal,
+} from './rounds.ts';
 import { reading, resumed, type Anchor } from './timekeeper.ts';
 
 /** A run of the clock as it is kept on the device. */
@@ -141,8 +149,7 @@ export class RoundClock {
     this.seen = state;
     const signal = signalBetween(was, state);
     if (signal) this.onsignal?.(signal);
-    const ended = (s: ClockState) => s.rounds.filter((r) => r.ended).length;
-    const moved = ended(state) !== ended(was);
+    const moved = endedRounds(state) !== endedRounds(was);
     if (moved && this.now - before > askedFrom && this.unseenSince === null) this.unseenSince = before;
     if (moved) void this.changed();
     else if (this.now - this.keptAt > keptEvery) void this.keep();

@@ -207,12 +207,14 @@ export type Signal = 'start' | 'ten' | 'end';
 /** How late a signal may come and still be given, in milliseconds: not for what passed while the page slept. */
 const late = 2000;
 
+/** How many rounds are over. */
+export const endedRounds = (state: ClockState): number => state.rounds.filter((r) => r.ended).length;
+
 /** The signal that fell between two instants; the start of a round covers the end of the one before it. */
 export function signalBetween(before: ClockState, after: ClockState): Signal | null {
   const rounds = after.rounds.length;
   if (after.phase === 'work' && rounds > before.rounds.length) return after.passed <= late ? 'start' : null;
-  const ended = (state: ClockState) => state.rounds.filter((r) => r.ended).length;
-  if (ended(after) > ended(before)) return after.phase === 'over' || after.passed <= late ? 'end' : null;
+  if (endedRounds(after) > endedRounds(before)) return after.phase === 'over' || after.passed <= late ? 'end' : null;
   const crossed =
     after.phase === 'work' &&
     before.phase === 'work' &&

@@ -19,9 +19,9 @@ export async function fetchStandIn(): Promise<File> {
   return new File([await answer.blob()], standIn.name, { type: 'video/webm' });
 }
 
-/** Gives the browser a text to save as a file. */
-export function saveText(name: string, type: string, text: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
+/** Gives the browser something to save as a file. */
+export function saveFile(name: string, content: Blob): void {
+  const url = URL.createObjectURL(content);
   const link = Object.assign(document.createElement('a'), { href: url, download: name });
   document.body.append(link);
   link.click();

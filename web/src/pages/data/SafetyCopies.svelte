@@ -4,6 +4,7 @@
   import type { Backup, Backups, Holdings, Restored } from '../../lib/api/types.ts';
   import { ageWords, sizeWords } from '../../lib/text/copies.ts';
   import { dayWords, plural } from '../../lib/text/words.ts';
+  import { saveFile } from '../../lib/video/files.ts';
   import FileBox from '../../parts/FileBox.svelte';
   import Fold from '../../parts/Fold.svelte';
   import Loaded from '../../parts/Loaded.svelte';
@@ -41,12 +42,7 @@
       const answer = await reach('/api/backup', { method: 'POST' });
       if (!answer.ok) throw faultOf(answer.status, await answer.json().catch(() => undefined));
       const name = /filename="?([^";]+)/.exec(answer.headers.get('content-disposition') ?? '')?.[1] ?? 'log.db';
-      const url = URL.createObjectURL(await answer.blob());
-      const link = Object.assign(document.createElement('a'), { href: url, download: name });
-      document.body.append(link);
-      link.click();
-      link.remove();
-      setTimeout(() => URL.revokeObjectURL(url), 10_000);
+      saveFile(name, await answer.blob());
       page = load();
     });
 

@@ -3,6 +3,7 @@
   import { send, sentences } from '../../lib/api/api.ts';
   import { readCaptions, unreadWords } from '../../lib/log/captions.ts';
   import { ground } from '../../lib/log/ground.svelte.ts';
+  import { leads } from '../../lib/log/leads.ts';
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
   import { partners } from '../../lib/log/partners.svelte.ts';
   import { Reader } from '../../lib/log/reader.svelte.ts';
@@ -58,10 +59,6 @@
 
   const name = $derived(partners.name(roll.partnerId));
   const them = $derived(name.split(' ')[0] ?? name);
-  const leads = {
-    to: (technique: string, actor: 'me' | 'them') => edit.landings(ground.technique(technique), actor),
-    finishes: (technique: string) => ground.technique(technique)?.kind === 'submission',
-  };
   const nothing: Told = { exchanges: [], positions: [], unread: [], rolls: [], takeaways: [] };
   const current = $derived(reader.of === text ? (reader.told ?? nothing) : null);
   const told = $derived(reader.told ?? nothing);

@@ -2,7 +2,7 @@
   import { onDestroy } from 'svelte';
   import { Reader } from '../../lib/log/reader.svelte.ts';
   import { ground } from '../../lib/log/ground.svelte.ts';
-  import { landings } from '../../lib/log/roll-edit.ts';
+  import { leads } from '../../lib/log/leads.ts';
   import { settle } from '../../lib/log/telling.ts';
   import type { Attire, Exchange, Spot } from '../../lib/api/types.ts';
   import { plural } from '../../lib/text/words.ts';
@@ -26,10 +26,6 @@
   let from = $state<number | null>(null);
   let begun: Spot | null = null;
 
-  const leads = {
-    to: (technique: string, actor: 'me' | 'them') => landings(ground.technique(technique), actor),
-    finishes: (technique: string) => ground.technique(technique)?.kind === 'submission',
-  };
   const settled = $derived(reader.told && reader.of === text ? settle(reader.told, [], [], leads) : null);
   const moments = $derived(settled?.exchanges.flatMap((e) => e.moments) ?? []);
 

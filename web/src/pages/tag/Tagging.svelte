@@ -6,12 +6,13 @@
   import { readCaptions, unreadWords } from '../../lib/log/captions.ts';
   import { moveMoment, split } from '../../lib/log/edit-at.ts';
   import { ground } from '../../lib/log/ground.svelte.ts';
+  import { leads } from '../../lib/log/leads.ts';
   import { partners } from '../../lib/log/partners.svelte.ts';
   import * as edit from '../../lib/log/roll-edit.ts';
   import { settle } from '../../lib/log/telling.ts';
   import type { Roll, Session, Told, Video } from '../../lib/api/types.ts';
   import { clockWords, dayWords, endWords } from '../../lib/text/words.ts';
-  import { captionFiles, largestCaptions, saveText } from '../../lib/video/files.ts';
+  import { captionFiles, largestCaptions, saveFile } from '../../lib/video/files.ts';
   import { proposalsOf, withProposal, withTold, type Proposal } from '../../lib/video/marks.ts';
   import { openFile, type Player } from '../../lib/video/player.svelte.ts';
   import { clockFault, clockOf, longerMinutes, otherFile, secondsOf, withStart } from '../../lib/video/recording.ts';
@@ -54,10 +55,6 @@
     technique: (id: string) => ground.techniqueName(id),
     spot: (s: Parameters<typeof ground.spotName>[0] & object) => ground.spotName(s),
     end: (e: Parameters<typeof endWords>[0]) => endWords(e, them, (t) => ground.techniqueName(t)),
-  };
-  const leads = {
-    to: (technique: string, actor: 'me' | 'them') => edit.landings(ground.technique(technique), actor),
-    finishes: (technique: string) => ground.technique(technique)?.kind === 'submission',
   };
 
   const put = (how: (r: Roll) => Roll) =>
@@ -167,7 +164,10 @@
 
   function save() {
     const title = `Ash Notch: with ${name}, ${dayWords(session.date)}`;
-    saveText(`${file.name.replace(/\.[^.]*$/, '')}.vtt`, 'text/vtt', writeVtt(roll, title, names));
+    saveFile(
+      `${file.name.replace(/\.[^.]*$/, '')}.vtt`,
+      new Blob([writeVtt(roll, title, names)], { type: 'text/vtt' }),
+    );
   }
 
   keyHelp.keys = [

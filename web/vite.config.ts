@@ -9,13 +9,22 @@ export default defineConfig({
     svelte(),
     // The pages' files stay on the device, so that logging opens with the program out of reach.
     VitePWA({
+      // The manifest is served to who is signed in only.
+      useCredentials: true,
       registerType: 'autoUpdate',
       injectRegister: 'script-defer',
       includeAssets: ['stick.svg'],
       workbox: {
         globPatterns: ['**/*.{js,css,html,svg,png,woff2}'],
         navigateFallback: '/index.html',
-        navigateFallbackDenylist: [/^\/api\//, /^\/openapi\//, /^\/schemas\//, /^\/healthz/],
+        navigateFallbackDenylist: [
+          /^\/api\//,
+          /^\/openapi\//,
+          /^\/schemas\//,
+          /^\/healthz/,
+          /^\/sign-in/,
+          /^\/authority/,
+        ],
         maximumFileSizeToCacheInBytes: 4_000_000,
         cleanupOutdatedCaches: true,
         sourcemap: false,

@@ -51,7 +51,7 @@ public sealed class FolderLock : IDisposable
     }
 
     /// <summary>Makes a folder that only its owner may look into; one that is there stays as it is.</summary>
-    internal static void MakeFolder(string folder)
+    public static void MakeFolder(string folder)
     {
         if (Directory.Exists(folder))
             return;

@@ -1,6 +1,9 @@
 using System.CommandLine;
+using System.CommandLine.Parsing;
 using System.Globalization;
+using System.Net;
 using AshNotch.Core.Log;
+using AshNotch.Web.Access;
 
 namespace AshNotch.Web;
 
@@ -73,6 +76,9 @@ public static class CommandLine
             port,
             demo,
         };
+        var beyond = new BeyondOptions();
+        foreach (var option in beyond.All)
+            root.Add(option);
         root.SetAction(
             (result, _) =>
                 start(
@@ -80,6 +86,10 @@ public static class CommandLine
                     {
                         DataFolder = OwnFolder(environment),
                         Port = result.GetValue(port),
+                        Listen = BeyondOptions.Beyond(result.GetValue(beyond.Listen)),
+                        Certificate = result.GetValue(beyond.Certificate),
+                        Names = result.GetValue(beyond.Names) ?? [],
+                        Proxies = result.GetValue(beyond.Proxies) ?? [],
                         SecondFolder = environment("ASHNOTCH_BACKUPS") is { Length: > 0 } second ? Path.GetFullPath(second) : null,
                     }
                 )
@@ -127,6 +137,81 @@ public static class CommandLine
             Maintenance.Restore(folder, result.GetRequiredValue(from), result.GetValue(preview), result.InvocationConfiguration.Output)
         );
         yield return restore;
+
+        var passphrase = new Command(
+            "passphrase",
+            "Set the passphrase, or another one; every device is signed out. Asks twice, or takes one line from standard input."
+        );
+        passphrase.SetAction(result => Maintenance.SetPassphrase(folder, Typed.Passphrase, result.InvocationConfiguration.Output));
+        yield return passphrase;
+    }
+
+    /// <summary>The options of a program that others than this machine reach.</summary>
+    private sealed class BeyondOptions
+    {
+        public Option<IPAddress?> Listen { get; } =
+            new("--listen")
+            {
+                Description =
+                    "An address of this machine to listen on for other devices, over HTTPS; 0.0.0.0 for all. Wants a passphrase (./run passphrase).",
+                HelpName = "address",
+                CustomParser = result => result.Tokens is [var token] ? Address(token.Value, result) : null,
+            };
+
+        public Option<string?> Certificate { get; } =
+            new("--certificate")
+            {
+                Description = "A PFX or PEM file with certificate and key for HTTPS; without it the program makes one of its own.",
+                HelpName = "file",
+            };
+
+        public Option<string[]> Names { get; } =
+            new("--name")
+            {
+                Description = "A name by which other devices reach the program; may be given more than once.",
+                HelpName = "host",
+            };
+
+        public Option<IPAddress[]> Proxies { get; } =
+            new("--proxy")
+            {
+                Description =
+                    "The address of a reverse proxy whose forwarded headers are believed; may be given more than once. Wants a passphrase and --name.",
+                HelpName = "address",
+                CustomParser = result => [.. result.Tokens.Select(t => Address(t.Value, result)).OfType<IPAddress>()],
+            };
+
+        public BeyondOptions()
+        {
+            Names.Validators.Add(result =>
+            {
+                foreach (var token in result.Tokens.Where(t => Uri.CheckHostName(t.Value) != UriHostNameType.Dns))
+                    result.AddError($"--name wants a host's name such as log.example.net; {token.Value} is none.");
+            });
+            Certificate.Validators.Add(result =>
+            {
+                if (result.GetResult(Listen) is null)
+                    result.AddError("--certificate is for --listen: this machine alone is served without HTTPS.");
+            });
+            Proxies.Validators.Add(result =>
+            {
+                if (result.GetResult(Names) is null)
+                    result.AddError("--proxy wants --name too: the name that the proxy answers to.");
+            });
+        }
+
+        public IEnumerable<Option> All => [Listen, Certificate, Names, Proxies];
+
+        /// <summary>This machine's own address is none beyond it.</summary>
+        public static IPAddress? Beyond(IPAddress? address) => IPAddress.Loopback.Equals(address) ? null : address;
+
+        private static IPAddress? Address(string text, ArgumentResult result)
+        {
+            if (IPAddress.TryParse(text, out var address))
+                return address;
+            result.AddError($"{text} is no address. Give one as 192.0.2.7, or 0.0.0.0 for all of this machine's.");
+            return null;
+        }
     }
 
     private static string OwnFolder(Func<string, string?> environment) =>
@@ -152,4 +237,10 @@ public static class ExitCodes
 
     /// <summary>The log, or a copy of it, is not sound.</summary>
     public const int NotSound = 5;
+
+    /// <summary>No passphrase is set, or the one given is not taken.</summary>
+    public const int NoPassphrase = 6;
+
+    /// <summary>The certificate or the address cannot be used.</summary>
+    public const int NoWayIn = 7;
 }

@@ -1,5 +1,6 @@
 using AshNotch.Store;
 using AshNotch.Store.Copies;
+using AshNotch.Web.Access;
 
 namespace AshNotch.Web;
 
@@ -57,6 +58,37 @@ public static class Maintenance
             if (done.Aside is { } aside)
                 output.WriteLine($"What was there before is kept as {aside}; ./run restore takes it back.");
         });
+
+    /// <summary>Sets the passphrase; a program that runs takes it at once.</summary>
+    /// <param name="folder">The data folder.</param>
+    /// <param name="ask">Answers what was typed after a question; null when it was called off.</param>
+    /// <param name="output">Where to say what came of it.</param>
+    public static int SetPassphrase(string folder, Func<string, string?> ask, TextWriter output)
+    {
+        var said = ask("A passphrase, at least 12 characters: ");
+        if (said is null || PassphraseRules.Refusal(said) is { } refusal && Say(refusal))
+            return ExitCodes.NoPassphrase;
+        if (ask("Once more: ") != said)
+        {
+            output.WriteLine("These two differ. Nothing was set; try again.");
+            return ExitCodes.NoPassphrase;
+        }
+
+        return Tried(output, () =>
+        {
+            FolderLock.MakeFolder(folder);
+            new Passphrase(Gate.Folder(folder)).Set(said);
+            output.WriteLine(
+                "The passphrase is set. Every device signs in with it from now on, and those that were signed in are no longer."
+            );
+        });
+
+        bool Say(string sentence)
+        {
+            output.WriteLine(sentence);
+            return true;
+        }
+    }
 
     private static string Says(Holdings holds) =>
         $"{holds.Sessions} sessions with {holds.Rolls} rolls" + (holds.Newest is { } day ? $", the latest of {day:yyyy-MM-dd}" : "");

@@ -1,6 +1,8 @@
+using System.Net.Sockets;
 using System.Runtime.InteropServices;
 using AshNotch.Store;
 using AshNotch.Web;
+using AshNotch.Web.Access;
 using Microsoft.AspNetCore.Connections;
 
 return await CommandLine.Run(args, Environment.GetEnvironmentVariable, Serve);
@@ -9,6 +11,11 @@ static async Task<int> Serve(Settings settings)
 {
     if (settings.Demo)
         DemoFolder.RemoveLeftovers();
+    if (settings.Exposed && new Passphrase(Gate.Folder(settings.DataFolder)).Id is null)
+        return Say(
+            "Before others than this machine can reach the log it wants a passphrase. Set one with: ./run passphrase",
+            ExitCodes.NoPassphrase
+        );
     try
     {
         await using var app = Server.Build(settings);
@@ -18,7 +25,13 @@ static async Task<int> Serve(Settings settings)
             app.Lifetime.StopApplication();
         });
         await app.StartAsync();
-        Console.WriteLine($"Ash Notch is at {app.Urls.First()}  (version {Product.Version}; Ctrl-C ends it)");
+        var port = new Uri(app.Urls.First()).Port;
+        var addresses = settings.Listen is null
+            ? [app.Urls.First()]
+            : Machine.Of(settings).ForOthers(settings).Select(host => $"https://{host}:{port}").ToList();
+        Console.WriteLine($"Ash Notch is at {addresses[0]}  (version {Product.Version}; Ctrl-C ends it)");
+        foreach (var address in addresses.Skip(1))
+            Console.WriteLine($"  and at {address}");
         Console.WriteLine(settings.Demo ? "This is the demo log, on a throw-away copy." : $"Your log is in {settings.DataFolder}");
         await app.WaitForShutdownAsync();
         return 0;
@@ -26,6 +39,17 @@ static async Task<int> Serve(Settings settings)
     catch (StoreException closed)
     {
         return Say(closed.Message, ExitCodes.NoLog);
+    }
+    catch (CertificateException refused)
+    {
+        return Say(refused.Message, ExitCodes.NoWayIn);
+    }
+    catch (SocketException refused) when (refused.SocketErrorCode is SocketError.AddressNotAvailable or SocketError.AccessDenied)
+    {
+        return Say(
+            $"This machine cannot listen on {settings.Listen} with port {settings.Port}. Name one of its own addresses, or 0.0.0.0 for all.",
+            ExitCodes.NoWayIn
+        );
     }
     catch (IOException busy) when (busy.InnerException is AddressInUseException)
     {

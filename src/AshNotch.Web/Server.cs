@@ -1,14 +1,18 @@
 using System.IO.Compression;
 using System.Net;
+using System.Security.Authentication;
 using AshNotch.Demo;
 using AshNotch.Formats;
 using AshNotch.Store;
 using AshNotch.Store.Copies;
+using AshNotch.Web.Access;
 using AshNotch.Web.Features;
 using AshNotch.Web.Guards;
 using AshNotch.Web.Services;
 using Microsoft.AspNetCore.HostFiltering;
+using Microsoft.AspNetCore.HttpOverrides;
 using Microsoft.AspNetCore.ResponseCompression;
+using Microsoft.AspNetCore.Server.Kestrel.Https;
 
 namespace AshNotch.Web;
 
@@ -36,18 +40,37 @@ public static class Server
             .Logging.ClearProviders()
             .AddConsole(o => o.LogToStandardErrorThreshold = LogLevel.Trace)
             .SetMinimumLevel(LogLevel.Warning)
-            .AddFilter("Microsoft.Extensions.Hosting", LogLevel.None);
+            .AddFilter("Microsoft.Extensions.Hosting", LogLevel.None)
+            // The keys lie in clear in a folder for its owner alone, as the log does.
+            .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
+        var clock = DayClock.For(settings.Today);
+        var certificates = settings.Listen is null ? null : new Certificates(settings, clock);
+        if (certificates is not null)
+            builder.Services.AddSingleton(certificates);
+        builder.WebHost.UseKestrelHttpsConfiguration();
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
-            kestrel.Listen(IPAddress.Loopback, settings.Port);
+            if (certificates is null)
+                kestrel.Listen(IPAddress.Loopback, settings.Port);
+            else
+                kestrel.Listen(settings.Listen!, settings.Port, listen => listen.UseHttps(https => Show(https, certificates)));
             kestrel.AddServerHeader = false;
             kestrel.Limits.MaxRequestBodySize = LargestBody;
         });
-        AddServices(builder.Services, OpenedLog.Open(settings), DayClock.For(settings.Today), settings.SecondFolder);
+        builder.Services.AddGate(settings, clock);
+        AddServices(builder.Services, OpenedLog.Open(settings), clock, settings.SecondFolder);
         var app = builder.Build();
-        Guard(app);
-        Map(app);
+        Guard(app, settings);
+        Map(app, settings);
         return app;
+    }
+
+    /// <summary>TLS 1.2 and 1.3 only, with the certificate that goes at the moment.</summary>
+    private static void Show(HttpsConnectionAdapterOptions https, Certificates certificates)
+    {
+        https.SslProtocols = SslProtocols.Tls12 | SslProtocols.Tls13;
+        https.ServerCertificateSelector = (_, _) => certificates.Now;
+        https.ServerCertificateChain = certificates.Chain;
     }
 
     private static void AddServices(IServiceCollection services, OpenedLog log, TimeProvider clock, string? secondFolder)
@@ -85,22 +108,40 @@ public static class Server
         services.Configure<HostFilteringOptions>(o => o.AllowedHosts = ["*"]);
     }
 
-    private static void Guard(WebApplication app)
+    private static void Guard(WebApplication app, Settings settings)
     {
-        app.UsePageHeaders();
+        if (settings.Proxies.Count > 0)
+            app.UseForwardedHeaders(Forwarded(settings.Proxies));
+        app.UsePageHeaders(strict: settings.Certificate is not null || settings.Proxies.Count > 0);
         app.UseExceptionHandler();
         app.UseStatusCodePages(Problems.ForBareStatus);
-        app.UseKnownHosts();
+        app.UseKnownHosts(settings);
         app.UseSameOrigin();
+        app.UseGate(settings);
         app.UseLargeBodies();
         app.UseResponseCompression();
         app.UsePages();
     }
 
-    private static void Map(WebApplication app)
+    /// <summary>Where a request came from is believed of the proxies that were named, and of nobody else.</summary>
+    private static ForwardedHeadersOptions Forwarded(IReadOnlyList<IPAddress> proxies)
+    {
+        var options = new ForwardedHeadersOptions
+        {
+            ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto | ForwardedHeaders.XForwardedHost,
+        };
+        options.KnownProxies.Clear();
+        options.KnownIPNetworks.Clear();
+        foreach (var proxy in proxies)
+            options.KnownProxies.Add(proxy);
+        return options;
+    }
+
+    private static void Map(WebApplication app, Settings settings)
     {
         app.MapOpenApi("/openapi/{documentName}.json");
         app.MapHealth();
+        app.MapAccess(settings);
         var checkedOnes = app.MapGroup("").WithCheckedAddresses();
         checkedOnes.MapAthlete();
         checkedOnes.MapPartners();

@@ -4,6 +4,7 @@
   import Router, { router } from 'svelte-spa-router';
   import { wrap } from 'svelte-spa-router/wrap';
   import { reach } from './lib/api/api.ts';
+  import { signedOut, signInAddress } from './lib/api/signed-out.svelte.ts';
   import { ground } from './lib/log/ground.svelte.ts';
   import { keyHelp } from './lib/keys.svelte.ts';
   import { logDraft } from './lib/draft/log-draft.svelte.ts';
@@ -38,6 +39,7 @@
     before: () => import('./pages/matches/Before.svelte'),
     partners: () => import('./pages/partners/Partners.svelte'),
     data: () => import('./pages/data/Data.svelte'),
+    phone: () => import('./pages/data/Phone.svelte'),
     notHere: () => import('./pages/NotHere.svelte'),
   };
   // A page that cannot be fetched says so; all are fetched ahead once the first one stands, for when the server goes away.
@@ -74,6 +76,7 @@
     '/people/:id?': later(pages.partners),
     '/partners/:id?': later(pages.partners),
     '/data': later(pages.data),
+    '/data/phone': later(pages.phone),
     // Every part beside the others, to look at in both themes; it is not in what ships.
     ...(import.meta.env.DEV ? { '/parts': later(() => import('./pages/Parts.svelte')) } : {}),
     '*': later(pages.notHere),
@@ -87,6 +90,8 @@
     try {
       await ground.load();
     } catch (fault) {
+      // Nothing is on this device yet that could be shown without the log.
+      if (signedOut.here) return location.replace(signInAddress());
       broken = (fault as Error).message;
     }
     // Before any page is shown, so that none of them works on the same draft.
@@ -127,6 +132,12 @@
     <div class="more"><More /></div>
   </header>
   <main id="main" tabindex="-1">
+    {#if signedOut.here}
+      <Notice kind="care">
+        This device is not signed in. What you enter is kept here and goes up once you have
+        <a class="anchor" href={signInAddress()}>signed in</a>.
+      </Notice>
+    {/if}
     {#if broken}
       <Notice kind="fault">{broken}</Notice>
     {:else if ground.words && ready}

@@ -1,3 +1,6 @@
+using System.Net;
+using AshNotch.Web.Access;
+
 namespace AshNotch.Web.Guards;
 
 /// <summary>
@@ -9,13 +12,18 @@ public static class KnownHosts
     private static readonly HashSet<string> Names = new(StringComparer.OrdinalIgnoreCase) { "localhost", "127.0.0.1", "[::1]" };
 
     /// <summary>Refuses other names, and leaves a line in the log.</summary>
-    public static void UseKnownHosts(this WebApplication app)
+    /// <param name="app">The program.</param>
+    /// <param name="settings">How it was started: beyond this machine its names, and the address that a request came in by, go too.</param>
+    public static void UseKnownHosts(this WebApplication app, Settings settings)
     {
+        var names = settings.Exposed
+            ? new HashSet<string>([.. Machine.Of(settings).Names, .. Names], StringComparer.OrdinalIgnoreCase)
+            : Names;
         var log = app.Services.GetRequiredService<ILoggerFactory>().CreateLogger(typeof(KnownHosts));
         app.Use(
             async (context, next) =>
             {
-                if (Names.Contains(context.Request.Host.Host))
+                if (names.Contains(context.Request.Host.Host) || (settings.Listen is not null && IsCameInBy(context)))
                 {
                     await next(context);
                     return;
@@ -37,4 +45,10 @@ public static class KnownHosts
             }
         );
     }
+
+    /// <summary>Whether the host is the very address that the request came in by: no name leads to an address as text.</summary>
+    private static bool IsCameInBy(HttpContext context) =>
+        IPAddress.TryParse(context.Request.Host.Host, out var named)
+        && context.Connection.LocalIpAddress is { } local
+        && named.Equals(local.IsIPv4MappedToIPv6 ? local.MapToIPv4() : local);
 }

@@ -13,7 +13,9 @@ public static class Pages
         "accelerometer=(), browsing-topics=(), camera=(), display-capture=(), geolocation=(), gyroscope=(), magnetometer=(), microphone=(), midi=(), payment=(), usb=()";
 
     /// <summary>Says it on every answer, those of errors too: the headers are written when the answer starts, whoever makes it.</summary>
-    public static void UsePageHeaders(this WebApplication app) =>
+    /// <param name="app">The program.</param>
+    /// <param name="strict">Whether browsers are to come over HTTPS only from now on: for a name with a certificate of its own.</param>
+    public static void UsePageHeaders(this WebApplication app, bool strict) =>
         app.Use(
             (context, next) =>
             {
@@ -26,6 +28,8 @@ public static class Pages
                     headers["Cross-Origin-Opener-Policy"] = "same-origin";
                     headers["Cross-Origin-Resource-Policy"] = "same-origin";
                     headers["Permissions-Policy"] = Permissions;
+                    if (strict && context.Request.IsHttps)
+                        headers.StrictTransportSecurity = "max-age=31536000";
                     if (SameOrigin.IsData(context.Request.Path))
                         headers.CacheControl = "no-store";
                     return Task.CompletedTask;

@@ -55,6 +55,14 @@ export const logPages = [
   { to: '/tag', name: 'Tag a video' },
 ] as const;
 
+/** The pages of *Data*. */
+export const dataPages = [
+  { to: '/data', name: 'In, out, safe' },
+  { to: '/data/bring', name: 'Spreadsheet or diary' },
+  { to: '/data/coach', name: 'For my coach' },
+  { to: '/data/phone', name: 'On my phone' },
+] as const;
+
 /** The pages of *Drill*. */
 export const drillPages = [
   { to: '/block', name: 'Block' },

@@ -4,6 +4,197 @@
  */
 
 export interface paths {
+    "/api/sign-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": null | components["schemas"]["SignInAsked"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Too Many Requests */
+                429: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": null | components["schemas"]["SignOutAsked"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-ins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    page?: components["schemas"]["QueryCount"];
+                    size?: components["schemas"]["QueryCount"];
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SignInsAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PhoneAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phone/{place}.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    place: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/athlete": {
         parameters: {
             query?: never;
@@ -3415,6 +3606,25 @@ export interface components {
          * @enum {unknown}
          */
         DecidedBy: "submission" | "points" | "advantages" | "penalties" | "disqualification" | "decision" | "draw";
+        /** @description A device that is signed in. */
+        DeviceAnswer: {
+            /**
+             * Format: date-time
+             * @description Since when.
+             */
+            since: string;
+            /**
+             * Format: date-time
+             * @description When it was last seen, to the hour.
+             */
+            seen: string;
+            /** @description The address that it signed in from. */
+            from: string;
+            /** @description What its browser calls itself. */
+            device: string;
+            /** @description Whether it is the one that asks. */
+            here: boolean;
+        };
         /** @description Goes that were done of one focus on one day from one rung. */
         DoneGoes: {
             /**
@@ -4732,6 +4942,24 @@ export interface components {
             /** @description Own names for known things. */
             aliases: components["schemas"]["Alias"][];
         };
+        /** @description An address at which another device finds the program. */
+        PhoneAddress: {
+            /** @description The address. */
+            url: string;
+            /** @description Where a picture of it (QR code, SVG) is. */
+            code: string;
+        };
+        /** @description How a phone gets here. */
+        PhoneAnswer: {
+            /** @description Whether a passphrase is set. */
+            protected: boolean;
+            /** @description Where other devices find the program; none while it listens on this machine only. */
+            addresses: components["schemas"]["PhoneAddress"][];
+            /** @description The SHA-256 of the own authority's certificate; left out without one. */
+            fingerprint: null | string;
+            /** @description Where that certificate is; left out without one. */
+            authority: null | string;
+        };
         /** @description A block's plan. */
         Plan: {
             /** @description Every session of it, oldest first. */
@@ -4833,6 +5061,14 @@ export interface components {
         };
         /** @description A probability or a share of a whole: from 0 to 1, never anything else. Read as a number wherever one is wanted. */
         Probability: number;
+        ProblemDetails: {
+            type?: null | string;
+            title?: null | string;
+            /** Format: int32 */
+            status?: null | number;
+            detail?: null | string;
+            instance?: null | string;
+        };
         /**
          * @description What a focus is for.
          * @enum {unknown}
@@ -5427,6 +5663,60 @@ export interface components {
             good: number;
             /** Format: int32 */
             of: number;
+        };
+        /** @description What is sent to sign in. */
+        SignInAsked: {
+            /** @description The passphrase. */
+            passphrase: string;
+        };
+        /**
+         * @description How a try to sign in or out went.
+         * @enum {unknown}
+         */
+        SignInOutcome: "in" | "wrong" | "waiting" | "out" | "out-everywhere";
+        /** @description A line of the list of sign-ins. */
+        SignInTry: {
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /** @description From which address. */
+            from: string;
+            /** @description How it went. */
+            outcome: components["schemas"]["SignInOutcome"];
+        };
+        /** @description Who is signed in, and what was tried, latest first. */
+        SignInsAnswer: {
+            /** @description Whether a passphrase is set. */
+            protected: boolean;
+            /** @description The devices that are signed in. */
+            devices: components["schemas"]["DeviceAnswer"][];
+            /** @description The tries of this page. */
+            items: components["schemas"]["SignInTry"][];
+            /**
+             * Format: int32
+             * @description How many tries are remembered.
+             */
+            total: number;
+            /**
+             * Format: int32
+             * @description Which page, from 1.
+             */
+            page: number;
+            /**
+             * Format: int32
+             * @description How many to a page.
+             */
+            size: number;
+        };
+        /** @description What is sent to sign out. */
+        SignOutAsked: {
+            /**
+             * @description Whether every device is to be signed out.
+             * @default false
+             */
+            everywhere: boolean;
         };
         /** @enum {unknown} */
         Situation: "plan" | "niggle" | "load" | "heavy" | "weight" | "match";

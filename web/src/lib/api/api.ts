@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch';
 import type { paths } from './api-types.d.ts';
+import { signedOut } from './signed-out.svelte.ts';
 
 /** What went wrong, in sentences that can be shown. */
 export class ApiFault extends Error {
@@ -11,9 +12,9 @@ export class ApiFault extends Error {
     super(message);
   }
 
-  /** The server was not reached at all. */
+  /** The log was not reached: the program is not there, or this device is not signed in. It may be later. */
   get unreached(): boolean {
-    return this.status === 0;
+    return this.status === 0 || this.status === 401;
   }
 }
 
@@ -27,7 +28,9 @@ interface Problem {
 /** fetch, but a server that is not there becomes a fault with a sentence. */
 export async function reach(input: RequestInfo | URL, init?: RequestInit): Promise<Response> {
   try {
-    return await fetch(input, init);
+    const response = await fetch(input, init);
+    signedOut.here = response.status === 401;
+    return response;
   } catch {
     throw new ApiFault(
       0,

@@ -98,3 +98,6 @@ export type Sheet = Schemas['SheetAnswer'];
 export type Outcomes = Schemas['OutcomeWith'];
 export type DoneWith = Schemas['DoneWith'];
 export type StretchWith = Schemas['StretchWith'];
+export type SignIns = Schemas['SignInsAnswer'];
+export type SignInDevice = Schemas['DeviceAnswer'];
+export type SignInTry = Schemas['SignInTry'];

@@ -1,4 +1,4 @@
-import { dayWords, figure, plural } from './words.ts';
+import { dayWords, figure, plural, today } from './words.ts';
 
 /** How long ago something was, as people say it: "5 minutes ago", "yesterday at 18:30", "on Tue 3 Mar at 18:30". */
 export function ageWords(made: string, now: Date = new Date()): string {
@@ -11,7 +11,7 @@ export function ageWords(made: string, now: Date = new Date()): string {
   const days = Math.round((midnight(now) - midnight(then)) / 86_400_000);
   if (days === 0) return `today at ${time}`;
   if (days === 1) return `yesterday at ${time}`;
-  return `on ${dayWords(made.slice(0, 10), now)} at ${time}`;
+  return `on ${dayWords(today(then), now)} at ${time}`;
 }
 
 /** A size in kilobytes or megabytes, of a thousand each. */

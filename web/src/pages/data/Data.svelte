@@ -2,10 +2,12 @@
   import { chooseTheme, chosenTheme, type Theme } from '../../lib/theme.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
   import EitherOr from '../../parts/EitherOr.svelte';
+  import { dataPages } from '../../lib/places.ts';
   import Bin from './Bin.svelte';
   import ImportBox from './ImportBox.svelte';
   import OwnWords from './OwnWords.svelte';
   import SafetyCopies from './SafetyCopies.svelte';
+  import SubNav from '../../parts/SubNav.svelte';
   import ProfileForm from '../../parts/ProfileForm.svelte';
 
   keyHelp.keys = [];
@@ -14,6 +16,7 @@
 </script>
 
 <h1>Data</h1>
+<SubNav label="Data" pages={dataPages} here="/data" />
 <div class="columns">
   <section class="card preset-filled-surface-100-900">
     <h2>Take it out</h2>

@@ -1,5 +1,5 @@
 import { test as base, expect, type Page } from '@playwright/test';
-import { type ChildProcess, spawn } from 'node:child_process';
+import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -19,7 +19,7 @@ const address = (child: ChildProcess): Promise<string> =>
     let said = '';
     const hear = (chunk: Buffer) => {
       said += chunk.toString();
-      const at = /Ash Notch is at (http:\/\/\S+)/.exec(said)?.[1];
+      const at = /Ash Notch is at (https?:\/\/\S+)/.exec(said)?.[1];
       if (at) resolve(at);
     };
     child.stdout!.on('data', hear);
@@ -37,19 +37,28 @@ async function finish(child: ChildProcess): Promise<void> {
 /** The built program, started on a free port with a log of its own, as a person would start it. */
 export class Program {
   private process: ChildProcess | null = null;
-  private readonly folder = mkdtempSync(join(tmpdir(), 'ash-notch-e2e-'));
+  readonly folder = mkdtempSync(join(tmpdir(), 'ash-notch-e2e-'));
   url = '';
 
   /** With a folder given, it begins with a copy of the log in there. */
-  constructor(log?: string) {
+  constructor(
+    log?: string,
+    private readonly args: readonly string[] = [],
+  ) {
     if (log) cpSync(log, this.folder, { recursive: true });
   }
 
   /** Starts it; started again, it takes the same port and the same log. */
   async start(): Promise<void> {
     const port = this.url === '' ? '0' : new URL(this.url).port;
-    this.process = launch(['--port', port], this.folder);
+    this.process = launch([...this.args, '--port', port], this.folder);
     this.url = await address(this.process);
+  }
+
+  /** Runs one of its commands to the end; answers its exit code. */
+  command(args: string[], typed: string): number | null {
+    return spawnSync('dotnet', [app, ...args], { env: { ...process.env, ASHNOTCH_DATA: this.folder }, input: typed })
+      .status;
   }
 
   /** Ends it the hard way, as a crash or a dead battery would. */

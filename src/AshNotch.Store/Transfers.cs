@@ -95,17 +95,49 @@ public sealed class Transfers(Database database)
     /// <param name="logbook">The logbook.</param>
     /// <param name="progress">Told now and then how many sessions are in.</param>
     /// <param name="stop">Ends the import between two sessions; nothing is kept then.</param>
-    public Imported Import(Logbook logbook, Action<int>? progress = null, CancellationToken stop = default)
+    public Imported Import(Logbook logbook, Action<int>? progress = null, CancellationToken stop = default) =>
+        Alone(() =>
+        {
+            var (words, faults) = database.Read(c => Vocabulary.Joined(c, logbook.Vocabulary));
+            return faults.Count > 0
+                ? new Imported(null, faults)
+                : new Imported(Import(logbook, GroundMap.Default.With(words), c => Profile(c, logbook.Athlete), progress, stop), []);
+        });
+
+    /// <summary>Writes partners and sessions as an import does, with nothing of a profile, and something else in the same last transaction.</summary>
+    internal void Take(
+        IReadOnlyList<Partner> partners,
+        IReadOnlyList<Session> sessions,
+        Action<SqliteConnection> beside,
+        CancellationToken stop
+    ) =>
+        Alone(() =>
+        {
+            var book = new Logbook
+            {
+                Athlete = new Athlete { Name = "nobody", Belt = BeltColour.White },
+                Partners = partners,
+                Sessions = sessions,
+            };
+            var ground = GroundMap.Default.With(database.Read(Vocabulary.Get));
+            List<string> Beside(SqliteConnection connection)
+            {
+                beside(connection);
+                return [];
+            }
+
+            return Import(book, ground, Beside, null, stop);
+        });
+
+    /// <summary>One import at a time; one that does not come to its end leaves nothing.</summary>
+    private T Alone<T>(Func<T> import)
     {
         lock (database.Importing)
         {
             try
             {
                 RemoveHidden();
-                var (words, faults) = database.Read(c => Vocabulary.Joined(c, logbook.Vocabulary));
-                return faults.Count > 0
-                    ? new Imported(null, faults)
-                    : new Imported(Import(logbook, GroundMap.Default.With(words), progress, stop), []);
+                return import();
             }
             catch
             {
@@ -134,7 +166,13 @@ public sealed class Transfers(Database database)
         database.Aside(c => c.Run($"DELETE FROM partner WHERE binned_at = '{Importing}'"));
     }
 
-    private ImportReport Import(Logbook logbook, GroundMap ground, Action<int>? progress, CancellationToken stop)
+    private ImportReport Import(
+        Logbook logbook,
+        GroundMap ground,
+        Func<SqliteConnection, List<string>> profile,
+        Action<int>? progress,
+        CancellationToken stop
+    )
     {
         var known = database.Read(c => c.All("SELECT id FROM partner", r => r.GetString(0)).ToHashSet());
         var present = database.Read(c => c.All("SELECT id FROM session", r => r.GetString(0)).ToHashSet());
@@ -173,7 +211,7 @@ public sealed class Transfers(Database database)
         stop.ThrowIfCancellationRequested();
         return database.Write(c =>
         {
-            var remarks = Profile(c, logbook.Athlete);
+            var remarks = profile(c);
             var words = Vocabulary.Merge(c, logbook.Vocabulary);
             c.Run($"UPDATE session SET binned_at = NULL WHERE binned_at = '{Importing}'");
             var partners = Show(c, logbook.Partners, newPartners);

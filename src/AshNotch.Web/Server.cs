@@ -85,6 +85,7 @@ public static class Server
             .AddSingleton<Vocabulary>()
             .AddSingleton<Bins>()
             .AddSingleton<Transfers>()
+            .AddSingleton<Intakes>()
             .AddSingleton<SelfRatings>()
             .AddSingleton<Blocks>()
             .AddSingleton<Niggles>()
@@ -160,6 +161,7 @@ public static class Server
         checkedOnes.MapCandidates();
         checkedOnes.MapBlocks();
         checkedOnes.MapTransfers();
+        checkedOnes.MapIntake();
         checkedOnes.MapBackups();
         checkedOnes.MapBin();
     }

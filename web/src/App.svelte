@@ -39,6 +39,7 @@
     before: () => import('./pages/matches/Before.svelte'),
     partners: () => import('./pages/partners/Partners.svelte'),
     data: () => import('./pages/data/Data.svelte'),
+    bring: () => import('./pages/bring/Bring.svelte'),
     phone: () => import('./pages/data/Phone.svelte'),
     notHere: () => import('./pages/NotHere.svelte'),
   };
@@ -76,6 +77,7 @@
     '/people/:id?': later(pages.partners),
     '/partners/:id?': later(pages.partners),
     '/data': later(pages.data),
+    '/data/bring': later(pages.bring),
     '/data/phone': later(pages.phone),
     // Every part beside the others, to look at in both themes; it is not in what ships.
     ...(import.meta.env.DEV ? { '/parts': later(() => import('./pages/Parts.svelte')) } : {}),

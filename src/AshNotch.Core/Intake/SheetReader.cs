@@ -297,7 +297,7 @@ public sealed class SheetReader
         var cell = Text(row, SheetColumn.Position);
         if (SheetCells.IsNothing(cell))
             return null;
-        var position = reader.Named(cell).Select(ground.Position).FirstOrDefault(p => p is not null);
+        var position = reader.Named(cell).Select(ground.Position).FirstOrDefault(p => p is not null) ?? ByName(cell);
         var role = position?.Roles is [var only] ? only : SheetCells.RoleIn(cell);
         if (position is not null && role is { } known && ground.Has(new Spot(position.Id, known)))
             return new Spot(position.Id, known);
@@ -310,6 +310,15 @@ public sealed class SheetReader
         );
         notes.Add(cell);
         return null;
+    }
+
+    /// <summary>The position with the longest name that stands in a cell.</summary>
+    private Position? ByName(string cell)
+    {
+        var words = $" {SheetColumns.Plain(cell)} ";
+        return ground
+            .Positions.Where(p => words.Contains($" {SheetColumns.Plain(p.Name)} ", StringComparison.Ordinal))
+            .MaxBy(p => p.Name.Length);
     }
 
     private string? Submission(string name)

@@ -15,16 +15,14 @@ public static class LargeBodies
 
     private const int Piece = 64 * 1024;
 
-    /// <summary>Refuses bodies that announce more than <see cref="Server.LargestBody"/>, but where the endpoint has a limit of its own.</summary>
+    /// <summary>Refuses bodies that announce more than <see cref="Server.LargestBody"/>, or more than the endpoint's own limit.</summary>
     public static void UseLargeBodies(this IApplicationBuilder app) =>
         app.Use(
             async (context, next) =>
             {
                 var request = context.Request;
-                if (
-                    request.ContentLength is not > Server.LargestBody
-                    || context.GetEndpoint()?.Metadata.GetMetadata<IRequestSizeLimitMetadata>() is not null
-                )
+                var most = context.GetEndpoint()?.Metadata.GetMetadata<IRequestSizeLimitMetadata>()?.MaxRequestBodySize;
+                if (!(request.ContentLength > (most ?? Server.LargestBody)))
                 {
                     await next();
                     return;
@@ -47,7 +45,7 @@ public static class LargeBodies
                     }
                 }
 
-                await Problems.TooLarge.ExecuteAsync(context);
+                await (most is { } own ? Problems.LargerThan(own) : Problems.TooLarge).ExecuteAsync(context);
             }
         );
 }

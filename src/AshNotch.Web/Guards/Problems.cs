@@ -17,6 +17,14 @@ public static class Problems
             $"More than {Server.LargestBody / 1024} KiB in one go is not taken here; a whole logbook goes to the import."
         );
 
+    /// <summary>For a body larger than an endpoint's own limit.</summary>
+    public static ProblemHttpResult LargerThan(long bytes) =>
+        Of(
+            StatusCodes.Status413PayloadTooLarge,
+            "Too large.",
+            $"More than {bytes / 1024 / 1024} MiB in one go is not taken here. Bring it in as several files."
+        );
+
     /// <summary>A problem of its own.</summary>
     public static ProblemHttpResult Of(int status, string title, string detail) =>
         TypedResults.Problem(

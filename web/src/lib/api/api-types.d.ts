@@ -1552,6 +1552,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/intakes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    page?: components["schemas"]["QueryCount"];
+                    size?: components["schemas"]["QueryCount"];
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["IntakesAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/backups": {
         parameters: {
             query?: never;
@@ -2973,6 +3011,207 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/intake/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    columns?: string;
+                    order?: string;
+                    attire?: string;
+                    notes?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            /** @description Whether the notes are accounts to be read. */
+            requestBody: {
+                content: {
+                    "text/csv": unknown;
+                    "text/plain": unknown;
+                    "application/octet-stream": unknown;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TableAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/intake/diary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DiaryAsked"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DiaryAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/intake/diary/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DiaryDayAsked"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EveningAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/intake": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["IntakeAsked"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Intake"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/intake/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Intake"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bin": {
         parameters: {
             query?: never;
@@ -3570,6 +3809,14 @@ export interface components {
             /** @description For matches: the id of the rule set, or its name. */
             ruleset?: null | string;
         };
+        /** @description A column of somebody's table. */
+        ColumnAnswer: {
+            /** @description Its heading. */
+            heading: string;
+            means: null | components["schemas"]["SheetColumn"];
+            /** @description Some of its cells. */
+            samples: string[];
+        };
         /** @description A contest with the day and the partner it belongs to, and how far it moved what the roll was worth. */
         ContestAnswer: {
             place: components["schemas"]["MomentPlace"];
@@ -3602,6 +3849,11 @@ export interface components {
         /** @enum {unknown} */
         DayOfWeek: "sunday" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday";
         /**
+         * @description Which number of 3/4 is the day.
+         * @enum {unknown}
+         */
+        DayOrder: "day-first" | "month-first";
+        /**
          * @description By what a match was decided.
          * @enum {unknown}
          */
@@ -3624,6 +3876,41 @@ export interface components {
             device: string;
             /** @description Whether it is the one that asks. */
             here: boolean;
+        };
+        /** @description A diary, cut into its days. */
+        DiaryAnswer: {
+            /** @description The entries, in the order in which they stand. */
+            entries: components["schemas"]["EntryAnswer"][];
+            /** @description What stands before the first day and belongs to none. */
+            before: components["schemas"]["Span"];
+            /** @description Which number of 3/4 was taken for the day. */
+            order: components["schemas"]["DayOrder"];
+            /** @description Whether that is a guess that matters. */
+            open: boolean;
+            /** @description Whether the newest stands first. */
+            newestFirst: boolean;
+        };
+        /** @description A diary to be cut into its days. */
+        DiaryAsked: {
+            /** @description The diary. */
+            text: string;
+            order: null | components["schemas"]["DayOrder"];
+        };
+        /** @description An evening to be read into a session. */
+        DiaryDayAsked: {
+            /** @description What was told of it. */
+            text: string;
+            /**
+             * Format: date
+             * @description Its day.
+             */
+            date: string;
+            /**
+             * Format: int32
+             * @description Which entry of that day it is, from 0.
+             */
+            nth: number;
+            attire: null | components["schemas"]["Attire"];
         };
         /** @description Goes that were done of one focus on one day from one rung. */
         DoneGoes: {
@@ -3809,6 +4096,39 @@ export interface components {
              */
             stopped: number;
         };
+        /** @description An entry of a diary. */
+        EntryAnswer: {
+            /**
+             * Format: date
+             * @description Its day; left out when it has none.
+             */
+            date: null | string;
+            /**
+             * Format: int32
+             * @description Which entry of that day it is, from 0.
+             */
+            nth: number;
+            /** @description The words that name the day, in the text. */
+            heading: components["schemas"]["Span"];
+            /** @description What is told of it, in the text. */
+            body: components["schemas"]["Span"];
+            /** @description Why it cannot be taken as it is. */
+            fault: null | string;
+        };
+        /** @description What an evening was read as. */
+        EveningAnswer: {
+            /** @description The session, ready to be taken. */
+            session: components["schemas"]["Session"];
+            /** @description The partners that would be new. */
+            partners: components["schemas"]["Partner"][];
+            /**
+             * Format: int32
+             * @description How many moments were read.
+             */
+            moments: number;
+            /** @description What was not understood, in the evening's text. */
+            unread: components["schemas"]["Span"][];
+        };
         /** @description How often somebody's tries at an event came off, in the rolls of a log. */
         EventTally: {
             /** @description The event. */
@@ -3987,6 +4307,62 @@ export interface components {
             words: number;
             /** @description Sentences: what differed, what was passed over. */
             remarks: string[];
+        };
+        /** @description What was brought in at once from a table or a diary of elsewhere. */
+        Intake: {
+            /** @description Its id. */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /** @description What it was, for people. */
+            says: string;
+            /**
+             * Format: int32
+             * @description Sessions that were new.
+             */
+            sessions: number;
+            /**
+             * Format: int32
+             * @description Rolls that were new, those of new sessions too.
+             */
+            rolls: number;
+            /**
+             * Format: int32
+             * @description Partners that were new.
+             */
+            partners: number;
+        };
+        /** @description Sessions and partners to be taken at once. */
+        IntakeAsked: {
+            /** @description What they are, for people. */
+            says: string;
+            /** @description The partners that may be new. */
+            partners: components["schemas"]["Partner"][];
+            /** @description The sessions. */
+            sessions: components["schemas"]["Session"][];
+        };
+        /** @description What was brought in lately, newest first. */
+        IntakesAnswer: {
+            /** @description Those of this page. */
+            items: components["schemas"]["Intake"][];
+            /**
+             * Format: int32
+             * @description How many there are.
+             */
+            total: number;
+            /**
+             * Format: int32
+             * @description Which page, from 1.
+             */
+            page: number;
+            /**
+             * Format: int32
+             * @description How many to a page.
+             */
+            size: number;
         };
         /** @enum {unknown} */
         Intensity: "flow" | "technical" | "hard" | "match";
@@ -5656,6 +6032,21 @@ export interface components {
             cautions: components["schemas"]["Caution"][];
         };
         /** @enum {unknown} */
+        SheetColumn: "date" | "partner" | "belt" | "weight" | "attire" | "minutes" | "result" | "submission-for" | "submission-against" | "position" | "notes";
+        /** @description Something of a row that cannot be read. */
+        SheetFault: {
+            /**
+             * Format: int32
+             * @description The row's number, as a spreadsheet shows it.
+             */
+            row: number;
+            column: null | components["schemas"]["SheetColumn"];
+            /** @description What is wrong, and what becomes of it. */
+            sentence: string;
+            /** @description Whether the whole row is left out. */
+            left: boolean;
+        };
+        /** @enum {unknown} */
         Side: "left" | "right";
         /** @description How often something went the owner's way on one side, of how many tries. */
         SideTally: {
@@ -5955,6 +6346,37 @@ export interface components {
             name: string;
             /** @description The reason, in words. */
             why: string;
+        };
+        /** @description What a table would bring. */
+        TableAnswer: {
+            /** @description What parts its cells. */
+            delimiter: string;
+            /** @description The encoding that it was read in. */
+            encoding: string;
+            /**
+             * Format: int32
+             * @description How many rows it has.
+             */
+            rows: number;
+            /** @description Its columns. */
+            columns: components["schemas"]["ColumnAnswer"][];
+            /** @description Which number of 3/4 was taken for the day. */
+            order: components["schemas"]["DayOrder"];
+            /** @description Whether that is a guess that matters. */
+            open: boolean;
+            /** @description The sessions, ready to be taken. */
+            sessions: components["schemas"]["Session"][];
+            /** @description The partners that would be new. */
+            partners: components["schemas"]["Partner"][];
+            /** @description What cannot be read, the first hundred. */
+            faults: components["schemas"]["SheetFault"][];
+            /**
+             * Format: int32
+             * @description How many faults there are.
+             */
+            faultCount: number;
+            /** @description Sentences on what was assumed. */
+            remarks: string[];
         };
         /** @description A lesson as it was written down. */
         Takeaway: {

@@ -162,6 +162,7 @@ public static class Server
         checkedOnes.MapBlocks();
         checkedOnes.MapTransfers();
         checkedOnes.MapIntake();
+        checkedOnes.MapReports();
         checkedOnes.MapBackups();
         checkedOnes.MapBin();
     }

@@ -1590,6 +1590,124 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/coach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    weeks?: components["schemas"]["QueryCount"];
+                    parts?: string;
+                    initials?: boolean;
+                    question?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CoachReport"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export/report.md": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    weeks?: components["schemas"]["QueryCount"];
+                    parts?: string;
+                    initials?: boolean;
+                    question?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/export/ground-map.graphml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    objective?: components["schemas"]["QueryWordOfObjective"];
+                    attire?: components["schemas"]["QueryWordOfAttire"];
+                    from?: components["schemas"]["QueryDay"];
+                    to?: components["schemas"]["QueryDay"];
+                    asOf?: components["schemas"]["QueryDay"];
+                    peer?: components["schemas"]["QueryWordOfBeltColour"];
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/backups": {
         parameters: {
             query?: never;
@@ -3808,6 +3926,43 @@ export interface components {
             start?: null | components["schemas"]["Spot"];
             /** @description For matches: the id of the rule set, or its name. */
             ruleset?: null | string;
+        };
+        /** @description A sentence, with the moment it speaks of when it speaks of one. */
+        CoachLine: {
+            /** @description The sentence. */
+            says: string;
+            place?: null | components["schemas"]["MomentPlace"];
+        };
+        /**
+         * @description A part of the page for a coach.
+         * @enum {unknown}
+         */
+        CoachPart: "rounds" | "partners" | "soft-spots" | "levers" | "block" | "moments" | "question";
+        /** @description One page for the coach: the last weeks in sentences, each figure with how sure it is. */
+        CoachReport: {
+            /** @description Whose it is. */
+            title: string;
+            /**
+             * Format: date
+             * @description The first day of the weeks.
+             */
+            from: string;
+            /**
+             * Format: date
+             * @description The last.
+             */
+            to: string;
+            /** @description The parts that were asked for, in their order. */
+            sections: components["schemas"]["CoachSection"][];
+        };
+        /** @description A part with its sentences. */
+        CoachSection: {
+            /** @description Which. */
+            part: components["schemas"]["CoachPart"];
+            /** @description Its heading. */
+            title: string;
+            /** @description Its sentences. */
+            lines: components["schemas"]["CoachLine"][];
         };
         /** @description A column of somebody's table. */
         ColumnAnswer: {

@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { did, expect, saved, test } from './program.ts';
 
 interface Listed {
@@ -115,4 +116,27 @@ test('a roll goes to the bin and comes back', async ({ page, demo }) => {
   await page.getByRole('button', { name: /Take back: roll/ }).click();
   await expect(page.getByText('Empty. What you delete')).toBeVisible();
   await demo.get('/api/sessions/n50/rolls/n50-2');
+});
+
+test('two devices that changed the same session see both versions and make one of them', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/log/n49');
+  await page.getByText('change', { exact: true }).click();
+  await page.getByRole('textbox', { name: 'Aim' }).fill('frames first');
+  await saved(page);
+  const read = await fetch(demo.url + '/api/sessions/n49');
+  const session = (await read.json()) as { notes?: string; rolls: { id: string; notes?: string }[] };
+  const rolls = session.rolls.length;
+  session.notes = 'said elsewhere';
+  session.rolls = [...session.rolls, { ...session.rolls[0]!, id: 'elsewhere', notes: 'a roll from the phone' }];
+  await demo.send('PUT', '/api/sessions/n49', session, { 'if-match': read.headers.get('etag')! });
+  await page.getByRole('textbox', { name: 'Aim' }).fill('frames first, then hips');
+  await expect(page.getByText('3 differences: see both')).toBeVisible();
+  await expect(page.getByText('a roll from the phone')).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
+  await page.getByRole('button', { name: 'Keep it so' }).click();
+  await saved(page);
+  const now = await demo.get<{ aim: string; notes: string; rolls: { id: string }[] }>('/api/sessions/n49');
+  expect(now).toMatchObject({ aim: 'frames first, then hips', notes: 'said elsewhere' });
+  expect(now.rolls).toHaveLength(rolls + 1);
+  expect(now.rolls.at(-1)!.id).toBe('elsewhere');
 });

@@ -40,6 +40,7 @@
     partners: () => import('./pages/partners/Partners.svelte'),
     data: () => import('./pages/data/Data.svelte'),
     bring: () => import('./pages/bring/Bring.svelte'),
+    coach: () => import('./pages/coach/Coach.svelte'),
     phone: () => import('./pages/data/Phone.svelte'),
     notHere: () => import('./pages/NotHere.svelte'),
   };
@@ -78,6 +79,7 @@
     '/partners/:id?': later(pages.partners),
     '/data': later(pages.data),
     '/data/bring': later(pages.bring),
+    '/data/coach': later(pages.coach),
     '/data/phone': later(pages.phone),
     // Every part beside the others, to look at in both themes; it is not in what ships.
     ...(import.meta.env.DEV ? { '/parts': later(() => import('./pages/Parts.svelte')) } : {}),

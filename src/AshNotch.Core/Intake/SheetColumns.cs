@@ -7,6 +7,7 @@ public static class SheetColumns
 {
     private const int Looked = 200;
     private const double Most = 0.7;
+    private const double Half = 0.5;
 
     /// <summary>A guess for each column; null for one that says nothing of use. No column is named twice.</summary>
     public static IReadOnlyList<SheetColumn?> Guess(SheetTable table)
@@ -71,7 +72,7 @@ public static class SheetColumns
 
     private static SheetColumn? ByContents(SheetTable table, int column)
     {
-        if (Share(table, column, c => WrittenDay.Whole(c) is not null) > Most)
+        if (Share(table, column, c => WrittenDay.Whole(c) is not null) > Half)
             return SheetColumn.Date;
         if (Share(table, column, c => SheetCells.Belt(c) is not null) > Most)
             return SheetColumn.Belt;

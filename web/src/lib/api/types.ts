@@ -108,3 +108,5 @@ export type Diary = Schemas['DiaryAnswer'];
 export type DiaryEntry = Schemas['EntryAnswer'];
 export type Evening = Schemas['EveningAnswer'];
 export type Intake = Schemas['Intake'];
+export type CoachReport = Schemas['CoachReport'];
+export type CoachPart = Schemas['CoachPart'];

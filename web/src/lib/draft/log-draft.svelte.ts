@@ -196,6 +196,23 @@ class LogDraft {
     await this.store({ ...this.draft, version: read.version, dirty: true, changedAt: Date.now() });
   }
 
+  /** The session as it stands on the server, for seeing both. */
+  theirs(): Promise<SessionRead> {
+    return data(api.GET('/api/sessions/{id}', { params: { path: { id: this.draft!.id } } }));
+  }
+
+  /** Writes what was made of both over the version that was seen. */
+  async keep(session: Session, version: number): Promise<void> {
+    if (!this.draft) return;
+    await this.store({
+      ...this.draft,
+      session: written(session as SessionRead),
+      version,
+      dirty: true,
+      changedAt: Date.now(),
+    });
+  }
+
   /** Drops the draft for what the server has. */
   async takeTheirs(): Promise<void> {
     if (!this.draft) return;

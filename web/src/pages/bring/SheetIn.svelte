@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Intake, SheetColumn, SheetRead } from '../../lib/api/types.ts';
   import { partners } from '../../lib/log/partners.svelte.ts';
-  import { plural } from '../../lib/text/words.ts';
+  import { plural, stopped } from '../../lib/text/words.ts';
   import EitherOr from '../../parts/EitherOr.svelte';
   import FileBox from '../../parts/FileBox.svelte';
   import Fold from '../../parts/Fold.svelte';
@@ -26,16 +26,24 @@
   );
 
   async function look(next: Partial<SheetSettings> = {}) {
-    how = { ...how, ...next };
+    const asked = { ...how, ...next };
+    how = asked;
     [busy, fault, taken] = ['Reading the table…', '', null];
     try {
       await partners.load();
-      sheet = await lookAtSheet(file!, how);
+      const found = await lookAtSheet(file!, asked);
+      // Something else was set meanwhile: its answer is the one that counts.
+      if (how !== asked) return;
+      sheet = found;
     } catch (refused) {
+      if (how !== asked) return;
       [sheet, fault] = [null, (refused as Error).message];
     }
     busy = '';
   }
+
+  /** What each column is taken for: what was set last, else what was found. */
+  const columns = $derived(how.columns ?? sheet?.columns.map((c) => c.means ?? '') ?? []);
 
   async function takeIt() {
     [busy, fault] = ['Writing it down…', ''];
@@ -51,9 +59,7 @@
 
   const means = (at: number, value: string) =>
     look({
-      columns: sheet!.columns.map((c, i) =>
-        i === at ? (value as SheetColumn | '') : c.means === value ? '' : (c.means ?? ''),
-      ),
+      columns: columns.map((c, i) => (i === at ? (value as SheetColumn | '') : c === value ? '' : c)),
     });
 </script>
 
@@ -88,7 +94,7 @@
               <select
                 class="select"
                 aria-label="What “{column.heading || `column ${at + 1}`}” holds"
-                value={column.means ?? ''}
+                value={columns[at]}
                 onchange={(e) => means(at, e.currentTarget.value)}
               >
                 {#each columnNames as one (one.value)}<option value={one.value}>{one.name}</option>{/each}
@@ -149,7 +155,7 @@
   <h2>What it would bring</h2>
   <p>{countWords(sheet.sessions.length, rolls, sheet.partners.length)}.</p>
   {#if sheet.partners.length > 0}
-    <p class="quiet">New: {sheet.partners.map((p) => p.name).join(', ')}.</p>
+    <p class="quiet">{stopped(`New: ${sheet.partners.map((p) => p.name).join(', ')}`)}</p>
   {/if}
   <ul class="days">
     {#each sheet.sessions.slice(0, shown) as session (session.id)}
@@ -170,7 +176,8 @@
   .scrolls {
     overflow-x: auto;
   }
-  th {
+  th,
+  td {
     text-align: left;
   }
   td .select {

@@ -30,9 +30,17 @@
         <a class="anchor of-log" href="/api/export/{table}.csv" download>{table}</a>
       {/each}
     </p>
+    <p>
+      Also: <a class="anchor" href="#/data/coach">a page for my coach</a>, and the
+      <a class="anchor" href="#/ground-map">ground map</a> as a picture or a graph.
+    </p>
   </section>
   <section class="card preset-filled-surface-100-900">
     <h2>Bring it in</h2>
+    <p>
+      A spreadsheet or a diary from elsewhere:
+      <a class="anchor" href="#/data/bring">bring it in here</a>.
+    </p>
     <ImportBox ondone={() => round++} />
   </section>
   <section class="card preset-filled-surface-100-900">

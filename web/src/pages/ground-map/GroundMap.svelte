@@ -5,12 +5,14 @@
   import { askedOf, changed, objectiveName, queryOf } from '../../lib/log/judged.ts';
   import { keyHelp } from '../../lib/keys.svelte.ts';
   import type { GroundMap, MapSpot, Spot } from '../../lib/api/types.ts';
-  import { inTen, plural, figure } from '../../lib/text/words.ts';
+  import { inTen, plural, figure, today } from '../../lib/text/words.ts';
   import JudgingHead from '../../parts/JudgingHead.svelte';
   import { mapAnswer } from '../../lib/text/answers.ts';
   import Loaded from '../../parts/Loaded.svelte';
   import { cutLog, cutLogMeasure, finishKey, keyOf } from '../../sticks/cut-log.ts';
   import CutLog from '../../sticks/CutLog.svelte';
+  import { svgFile } from '../../sticks/svg-file.ts';
+  import { saveFile } from '../../lib/video/files.ts';
   import Fold from '../../parts/Fold.svelte';
 
   const query = $derived(queryOf(router.querystring));
@@ -19,10 +21,17 @@
   // A phone begins with a picture large enough to read, that is moved by a finger.
   let zoom = $state(innerWidth <= 720 ? 2.5 : 1);
   let chosen = $state<string | null>(null);
+  let picture = $state<HTMLElement>();
   const map = $derived.by(() => {
     void tries;
     return data(api.GET('/api/ground-map', { params: { query: asked } }));
   });
+  function savePicture() {
+    const svg = picture!.querySelector('svg')!;
+    const file = svgFile(svg, 'My ground', getComputedStyle(document.body).backgroundColor);
+    saveFile(`ash-notch-ground-map-${today()}.svg`, new Blob([file], { type: 'image/svg+xml' }));
+  }
+
   keyHelp.keys = [
     { keys: 'Tab', does: 'from spot to spot of the picture' },
     { keys: 'Esc', does: 'show all roads again' },
@@ -72,7 +81,7 @@
       <p class="first">{mapAnswer(m, called)}</p>
       <div class="map">
         <div class="frame">
-          <div class="picture" style:width="{zoom * 100}%">
+          <div class="picture" bind:this={picture} style:width="{zoom * 100}%">
             <CutLog shape={shapeOf(m)} {chosen} says={(key) => says(m, key)} onchoose={(key) => (chosen = key)} />
           </div>
         </div>
@@ -168,6 +177,15 @@
           </table>
         </div>
       </Fold>
+      <p class="take">
+        Take it out:
+        <button class="btn preset-outlined-surface-600-400" onclick={savePicture}>the picture (SVG)</button>
+        <a
+          class="btn preset-outlined-surface-600-400"
+          href="/api/export/ground-map.graphml?{new URLSearchParams(asked as Record<string, string>)}"
+          download>the graph (GraphML)</a
+        >
+      </p>
     {/if}
   {/snippet}
 </Loaded>
@@ -197,6 +215,13 @@
     display: flex;
     flex-direction: column;
     gap: 0.7rem;
+  }
+  .take {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.6rem;
+    align-items: center;
+    margin-top: 0.9rem;
   }
   .scroll {
     overflow-x: auto;

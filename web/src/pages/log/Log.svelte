@@ -178,15 +178,7 @@
   <p class="quiet" role="status">Opening the session…</p>
 {:else}
   {#if logDraft.state === 'conflict'}
-    <Notice kind="fault">
-      <p>This session was changed somewhere else in the meantime. Nothing is lost: choose which one stands.</p>
-      <button class="btn preset-outlined-surface-600-400" onclick={() => logDraft.keepMine()}
-        >Keep what is on this page</button
-      >
-      <button class="btn preset-outlined-surface-600-400" onclick={() => logDraft.takeTheirs()}
-        >Take the other one</button
-      >
-    </Notice>
+    {#await import('./Merge.svelte') then { default: Merge }}<Merge />{/await}
   {/if}
   {#each logDraft.faults as fault (fault)}<Notice kind="fault">{fault}</Notice>{/each}
 

@@ -136,7 +136,7 @@ internal static class SessionRows
     }
 
     /// <summary>What a damaged page or a row that nobody of ours wrote comes to.</summary>
-    private static bool IsBroken(Exception error) =>
+    internal static bool IsBroken(Exception error) =>
         error
             is SqliteException { SqliteErrorCode: 11 or 26 }
                 or InvalidDataException

@@ -78,7 +78,7 @@ public sealed class StoreException : IOException
     public static StoreException Damaged(string path, string found, Exception? inner = null) =>
         new(
             StoreFault.Damaged,
-            $"The log ({path}) is damaged ({found.TrimEnd('.')}). It is only read from now on and nothing is written into it: download the logbook on the page Data to save what can be read, then put a good copy in its place.",
+            $"The log ({path}) is damaged ({found.TrimEnd('.')}). It is only read from now on and nothing is written into it: save what can be read on the page Data, then put a good copy in its place.",
             inner
         );
 

@@ -123,6 +123,11 @@ public static class CommandLine
         backup.SetAction(result => Maintenance.Backup(folder, result.GetRequiredValue(copy), result.InvocationConfiguration.Output));
         yield return backup;
 
+        var saved = new Argument<string>("file") { Description = "Where the new log is to stand; no file that is there is written over." };
+        var rescue = new Command("rescue", "Save what can be read of a damaged log into a new one, and name what cannot.") { saved };
+        rescue.SetAction(result => Maintenance.Rescue(folder, result.GetRequiredValue(saved), result.InvocationConfiguration.Output));
+        yield return rescue;
+
         var from = new Argument<string>("file") { Description = "A safety copy; they are in the folder backups beside the log." };
         var preview = new Option<bool>("--preview") { Description = "Only say what would change." };
         var restore = new Command(

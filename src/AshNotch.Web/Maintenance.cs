@@ -38,6 +38,20 @@ public static class Maintenance
             output.WriteLine($"{file} holds {Says(Copy(database, file))}; it was checked.");
         });
 
+    /// <summary>Saves what can be read of a log into a new one.</summary>
+    public static int Rescue(string folder, string file, TextWriter output) => Tried(output, () =>
+        {
+            if (!File.Exists(LogIn(folder)))
+                throw new StoreException(StoreFault.Gone, $"There is no log in {folder}.");
+            if (Directory.Exists(file) || File.Exists(file))
+                throw new StoreException(StoreFault.ReadOnly, $"{file} is there already and is left as it is. Name another file.");
+            using var database = new Database(LogIn(folder));
+            var saved = Store.Copies.Rescue.Into(database, Path.GetFullPath(file));
+            output.WriteLine($"{file} holds {Says(saved.Holds)}; it is a sound log. ./run restore {file} puts it in the log's place.");
+            if (saved.LostCount > 0)
+                output.WriteLine($"What could not be read ({saved.LostCount}): {string.Join("; ", saved.Lost)}.");
+        });
+
     private static Holdings Copy(Database database, string file)
     {
         database.CopyTo(Path.GetFullPath(file));

@@ -1,4 +1,5 @@
 using AshNotch.Core.Log;
+using AshNotch.Store.Copies;
 using Microsoft.Data.Sqlite;
 
 namespace AshNotch.Store.Tests;
@@ -126,6 +127,34 @@ public sealed class StrengthTests : IDisposable
         Assert.InRange(page.Items.Sum(s => s.Value.Rolls.Count), 1, 59);
         Assert.Equal(60, page.Items.Sum(s => s.Value.Rolls.Count) + page.Unreadable.Count);
         Assert.All(page.Unreadable, u => Assert.StartsWith("roll 2026-03-03, r1", u));
+    }
+
+    [Fact]
+    public void What_can_be_read_of_a_damaged_log_is_saved_into_a_sound_one_and_the_rest_is_named()
+    {
+        using (var database = new Database(FilePath))
+            Fill(database);
+        SqliteConnection.ClearAllPools();
+        Spoil("moment");
+        var before = File.ReadAllBytes(FilePath);
+        var saved = Path.Combine(folder, "saved.db");
+        using (var damaged = new Database(FilePath))
+        {
+            var rescued = Rescue.Into(damaged, saved);
+            Assert.Equal(60, rescued.Holds.Sessions);
+            Assert.InRange(rescued.Holds.Rolls, 1, 59);
+            Assert.Equal(60, rescued.Holds.Rolls + rescued.LostCount);
+            Assert.All(rescued.Lost, l => Assert.StartsWith("roll 2026-03-03", l));
+            Assert.Throws<StoreException>(() => Rescue.Into(damaged, saved));
+        }
+
+        SqliteConnection.ClearAllPools();
+        Assert.Equal(before, File.ReadAllBytes(FilePath));
+        Assert.Empty(LogCheck.Of(saved).Faults);
+        using var sound = new Database(saved);
+        Assert.Null(sound.Damage);
+        Assert.Equal("Odalys B.", Assert.Single(new Partners(sound).All()).Partner.Name);
+        Assert.Equal(["log.db", "saved.db"], Directory.GetFiles(folder, "*.db").Select(Path.GetFileName).Order());
     }
 
     [Fact]

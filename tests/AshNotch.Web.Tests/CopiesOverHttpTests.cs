@@ -91,6 +91,29 @@ public sealed class CopiesOverHttpTests : IAsyncLifetime
         Assert.Equal(["s1"], await Sessions());
     }
 
+    // Debian's sqlite3, which shares no code with the program's own copy of SQLite.
+    [Fact]
+    public async Task A_copy_is_opened_by_another_program_and_found_sound()
+    {
+        await Log("s1");
+        await Log("s2");
+        var (_, file) = await Backup();
+        var path = Path.Combine(server.Folder, "elsewhere.db");
+        await File.WriteAllBytesAsync(path, file);
+        string Ask(string sql)
+        {
+            using var other = System.Diagnostics.Process.Start(
+                new System.Diagnostics.ProcessStartInfo("sqlite3", ["-readonly", path, sql]) { RedirectStandardOutput = true }
+            )!;
+            return other.StandardOutput.ReadToEnd().Trim();
+        }
+
+        Assert.Equal("ok", Ask("PRAGMA integrity_check"));
+        Assert.Equal("", Ask("PRAGMA foreign_key_check"));
+        Assert.Equal("delete", Ask("PRAGMA journal_mode"));
+        Assert.Equal("s1\ns2", Ask("SELECT id FROM session ORDER BY id"));
+    }
+
     [Theory]
     [InlineData("moments", "date,session,roll,partner,", 0)]
     [InlineData("rolls", "date,session,roll,order,", 1)]

@@ -152,7 +152,11 @@ public sealed class SheetReader
         if (place < 0)
             remarks.Add("No column was found that holds the day. Say which one does.");
         if (inherited > 0)
-            remarks.Add(inherited == 1 ? "A row without a day was given that of the row above." : $"{inherited} rows without a day were given that of the row above.");
+            remarks.Add(
+                inherited == 1
+                    ? "A row without a day was given that of the row above."
+                    : $"{inherited} rows without a day were given that of the row above."
+            );
         return days;
     }
 

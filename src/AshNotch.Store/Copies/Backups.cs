@@ -39,6 +39,7 @@ public sealed partial class Backups(Database database, TimeProvider clock, strin
     private const string Stamp = "yyyy-MM-dd-HHmmss";
     private const string Daily = "log-";
     private const string Asides = "before-restore-";
+    private const string Rescues = "rescued-";
     private const int MostAsides = 5;
 
     private readonly Lock making = new();
@@ -138,6 +139,20 @@ public sealed partial class Backups(Database database, TimeProvider clock, strin
 
     private DateTime Today => clock.GetLocalNow().Date;
 
+    /// <summary>Saves what can be read of a damaged log into a file beside the copies.</summary>
+    /// <exception cref="StoreException">It cannot be written.</exception>
+    public Rescued SaveWhatCanBeRead()
+    {
+        lock (making)
+        {
+            FolderLock.MakeFolder(Folder);
+            return Rescue.Into(
+                database,
+                Path.Combine(Folder, Rescues + clock.GetLocalNow().ToString(Stamp, CultureInfo.InvariantCulture) + ".db")
+            );
+        }
+    }
+
     /// <summary>Takes away what <see cref="Retention"/> does not keep. Copies that cannot be read any more stay where they are: they are not ours to throw away.</summary>
     private void TakeAway(string folder)
     {
@@ -189,7 +204,7 @@ public sealed partial class Backups(Database database, TimeProvider clock, strin
             holds?.Rolls ?? 0,
             file.Length,
             holds is not null,
-            name.StartsWith(Asides, StringComparison.Ordinal)
+            !name.StartsWith(Daily, StringComparison.Ordinal)
         );
         return new Found(path, backup, stands);
     }
@@ -209,6 +224,6 @@ public sealed partial class Backups(Database database, TimeProvider clock, strin
         }
     }
 
-    [GeneratedRegex(@"^(log-|before-restore-)(?<made>\d{4}-\d\d-\d\d-\d{6})\.db$")]
+    [GeneratedRegex(@"^(log-|before-restore-|rescued-)(?<made>\d{4}-\d\d-\d\d-\d{6})\.db$")]
     private static partial Regex Named();
 }

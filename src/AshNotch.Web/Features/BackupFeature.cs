@@ -53,6 +53,8 @@ public static class BackupFeature
             })
             .WithTags("data");
 
+        app.MapPost("/api/rescue", async (Backups backups) => TypedResults.Ok(await Task.Run(backups.SaveWhatCanBeRead))).WithTags("data");
+
         app.MapPost(
                 "/api/restore",
                 async Task<Results<Ok<Restored>, ProblemHttpResult>> (

@@ -1779,6 +1779,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rescue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Rescued"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/restore": {
         parameters: {
             query?: never;
@@ -5651,6 +5686,20 @@ export interface components {
             today: string;
             items: components["schemas"]["RefresherAnswer"][];
             cards: components["schemas"]["DrillCard"][];
+        };
+        /** @description What could be saved of a damaged log. */
+        Rescued: {
+            /** @description The new file's name. */
+            name: string;
+            /** @description What is in it. */
+            holds: components["schemas"]["Holdings"];
+            /** @description What could not be read, by name; the first hundred. */
+            lost: string[];
+            /**
+             * Format: int32
+             * @description How many things could not be read.
+             */
+            lostCount: number;
         };
         /** @description Which copy to put back. */
         RestoreAsked: {

@@ -110,3 +110,4 @@ export type Evening = Schemas['EveningAnswer'];
 export type Intake = Schemas['Intake'];
 export type CoachReport = Schemas['CoachReport'];
 export type CoachPart = Schemas['CoachPart'];
+export type Rescued = Schemas['Rescued'];

@@ -1,7 +1,8 @@
 <script lang="ts">
-  import { api, data, faultOf, reach } from '../../lib/api/api.ts';
+  import { onMount } from 'svelte';
+  import { api, data, faultOf, reach, send } from '../../lib/api/api.ts';
   import { logDraft } from '../../lib/draft/log-draft.svelte.ts';
-  import type { Backup, Backups, Holdings, Restored } from '../../lib/api/types.ts';
+  import type { Backup, Backups, Holdings, Rescued, Restored } from '../../lib/api/types.ts';
   import { ageWords, sizeWords } from '../../lib/text/copies.ts';
   import { dayWords, plural } from '../../lib/text/words.ts';
   import { saveFile } from '../../lib/video/files.ts';
@@ -18,6 +19,14 @@
   /** A copy that was looked at, and what taking it would change. */
   let looked = $state.raw<{ says: string; from: string | File; change: Restored } | null>(null);
   let done = $state.raw<Restored | null>(null);
+  let saved = $state.raw<Rescued | null>(null);
+  /** What is wrong with the log itself, if anything is. */
+  let trouble = $state<{ status: string; says?: string } | null>(null);
+  onMount(async () => {
+    trouble = await reach('/healthz')
+      .then((answer) => answer.json() as Promise<{ status: string; says?: string }>)
+      .catch(() => null);
+  });
 
   function load(): Promise<Backups> {
     return data(api.GET('/api/backups'));
@@ -57,6 +66,12 @@
     return body as Restored;
   }
 
+  const rescue = () =>
+    doing('Saving what can be read…', async () => {
+      saved = (await send<Rescued>('POST', '/api/rescue')).value;
+      page = load();
+    });
+
   const look = (from: string | File, says: string) =>
     doing('Looking at the copy…', async () => {
       done = null;
@@ -74,6 +89,25 @@
     });
 </script>
 
+{#if trouble?.status === 'damaged'}
+  <Notice kind="fault">
+    <p>{trouble.says}</p>
+    <button class="btn preset-filled-primary-700-300" onclick={rescue} disabled={busy !== ''}
+      >Save what can be read</button
+    >
+  </Notice>
+{/if}
+{#if saved}
+  <Notice>
+    <p>
+      Saved as {saved.name}, a sound log of its own: {holds(saved.holds)}. It stands among the copies below and can be
+      put in the log’s place.
+    </p>
+    {#if saved.lostCount > 0}
+      <p>What could not be read ({saved.lostCount}): {saved.lost.join('; ')}.</p>
+    {/if}
+  </Notice>
+{/if}
 <div class="kept">
   <Loaded promise={page} waiting="Looking for safety copies…" again={() => (page = load())}>
     {#snippet children(backups: Backups)}
@@ -142,7 +176,11 @@
 {#snippet line(copy: Backup)}
   <li>
     <span>
-      {ageWords(copy.made)}{copy.aside ? ', before another was put in place' : ''}
+      {ageWords(copy.made)}{copy.name.startsWith('rescued-')
+        ? ', saved from a damaged log'
+        : copy.aside
+          ? ', before another was put in place'
+          : ''}
       <span class="quiet small"
         >{copy.checked
           ? `${plural(copy.sessions, 'session')}, ${plural(copy.rolls, 'roll')}, ${sizeWords(copy.bytes)}`

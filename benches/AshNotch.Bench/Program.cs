@@ -14,6 +14,12 @@ switch (args.FirstOrDefault())
     case "years":
         await YearsBench.Run(args.Skip(1).FirstOrDefault() ?? "");
         break;
+    case "faults":
+        FaultsBench.Run(int.Parse(args.Skip(1).FirstOrDefault() ?? "200"), seed: 20260620);
+        break;
+    case "hosting":
+        await HostingBench.Run(args.Contains("quick"));
+        break;
     case "demo":
         DemoBench.Run(args.Contains("story"));
         break;
@@ -36,6 +42,10 @@ switch (args.FirstOrDefault())
         );
         Console.WriteLine(
             "./bench years [page]: every page (or those whose name holds these letters) after ten hard years, beside one plain SQL scan; import, export, memory"
+        );
+        Console.WriteLine("./bench faults [200]: the program killed at random moments of a restore and of a backup, so many times each");
+        Console.WriteLine(
+            "./bench hosting [quick]: what one log costs its machine, and what a thousand would; quick: without the ten years"
         );
         break;
 }

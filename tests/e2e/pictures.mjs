@@ -111,7 +111,22 @@ try {
   await take('partner', '/partners/odalys', laptop);
   await take('match', '/rolls/n44/n44-2', laptop);
   await take('before', '/matches/lantern-open/before', laptop);
-  await take('data', '/data', laptop);
+  await take('bring', '/data/bring', laptop, async (page) => {
+    const rows = [
+      'Date,Training partner,Belt,W/L,My subs,Remarks',
+      '3/3/2026,Cosmo V.,blue,won,armbar,stayed tight',
+      ',Odalys B.,purple,2-1,"triangle, kimura",long round',
+      '5/3/2026,Anneke D.,purple 3,lost,-,heel hook again',
+      '25/3/2026,Fenwick L.,bluish,lost,,knee cut',
+    ];
+    await page.getByLabel('A table (CSV)').setInputFiles({
+      name: 'rounds.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(rows.join('\n')),
+    });
+    await page.getByRole('heading', { name: 'What the columns hold' }).scrollIntoViewIfNeeded();
+    await page.evaluate(() => document.querySelector('h2')?.scrollIntoView());
+  });
   await take('tell', '/log/new', laptop, tell);
   await take(
     'clock-phone',

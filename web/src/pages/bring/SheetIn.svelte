@@ -136,8 +136,8 @@
   {#if sheet.faultCount > 0}
     <Notice kind="care">
       <p>
-        <strong>{plural(sheet.faultCount, 'cell')} or rows cannot be read.</strong> Set a column right above, mend the file,
-        or take the rest.
+        <strong>{sheet.faultCount === 1 ? 'One thing' : `${sheet.faultCount} things`} cannot be read.</strong> Set a column
+        right above, mend the file, or take the rest.
       </p>
       <ul class="faults">
         {#each sheet.faults.slice(0, 12) as one, i (i)}<li>Row {one.row}: {one.sentence}</li>{/each}

@@ -58,8 +58,8 @@
           <div class="way">
             <img src={main.code} width="180" height="180" alt="The address {main.url} as a QR code" />
             <ol>
-              <li>Bring the phone into the same network and point its camera at the picture, or type:</li>
-              <li class="bare">
+              <li>
+                Bring the phone into the same network and point its camera at the picture, or type:
                 {#each way.addresses as address (address.url)}<strong class="address">{address.url}</strong>{/each}
               </li>
               {#if way.authority}
@@ -69,8 +69,9 @@
                   <span class="address">{main.url.replace(/\/$/, '')}{way.authority}</span>) and let the phone trust it:
                   on most it is under <em>Settings → Security → Certificates</em>, as a <em>certificate authority</em>.
                 </li>
-                <li>Before you trust it, compare its SHA-256 with this one:</li>
-                <li class="bare"><code class="print">{way.fingerprint}</code></li>
+                <li>
+                  Before you trust it, compare its SHA-256 with this one: <code class="print">{way.fingerprint}</code>
+                </li>
               {/if}
               <li>Sign in with your passphrase. The browser can install the page as an app.</li>
             </ol>
@@ -163,9 +164,6 @@
     flex-direction: column;
     gap: 0.4rem;
   }
-  .bare {
-    list-style: none;
-  }
   .address,
   .print,
   code {
@@ -173,6 +171,11 @@
   }
   .address {
     display: block;
+  }
+  .print {
+    display: block;
+    white-space: normal;
+    word-break: break-all;
   }
   .row {
     display: flex;

@@ -33,6 +33,9 @@ const screens = [
   '/partners/odalys',
   '/partners/new',
   '/data',
+  '/data/bring',
+  '/data/coach',
+  '/data/phone',
   '/nowhere',
 ];
 

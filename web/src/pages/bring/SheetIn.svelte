@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Intake, SheetColumn, SheetRead } from '../../lib/api/types.ts';
   import { partners } from '../../lib/log/partners.svelte.ts';
-  import { plural, stopped } from '../../lib/text/words.ts';
+  import { stopped } from '../../lib/text/words.ts';
   import EitherOr from '../../parts/EitherOr.svelte';
   import FileBox from '../../parts/FileBox.svelte';
   import Fold from '../../parts/Fold.svelte';

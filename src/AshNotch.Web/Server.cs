@@ -1,5 +1,6 @@
 using System.IO.Compression;
 using System.Net;
+using System.Net.Security;
 using System.Security.Authentication;
 using AshNotch.Demo;
 using AshNotch.Formats;
@@ -53,7 +54,7 @@ public static class Server
             if (certificates is null)
                 kestrel.Listen(IPAddress.Loopback, settings.Port);
             else
-                kestrel.Listen(settings.Listen!, settings.Port, listen => listen.UseHttps(https => Show(https, certificates)));
+                kestrel.Listen(settings.Listen!, settings.Port, listen => listen.UseHttps(Tls(certificates)));
             kestrel.AddServerHeader = false;
             kestrel.Limits.MaxRequestBodySize = LargestBody;
         });
@@ -66,12 +67,18 @@ public static class Server
     }
 
     /// <summary>TLS 1.2 and 1.3 only, with the certificate that goes at the moment.</summary>
-    private static void Show(HttpsConnectionAdapterOptions https, Certificates certificates)
-    {
-        https.SslProtocols = SslProtocols.Tls12 | SslProtocols.Tls13;
-        https.ServerCertificateSelector = (_, _) => certificates.Now;
-        https.ServerCertificateChain = certificates.Chain;
-    }
+    private static TlsHandshakeCallbackOptions Tls(Certificates certificates) =>
+        new()
+        {
+            OnConnection = _ =>
+                ValueTask.FromResult(
+                    new SslServerAuthenticationOptions
+                    {
+                        EnabledSslProtocols = SslProtocols.Tls12 | SslProtocols.Tls13,
+                        ServerCertificateContext = certificates.Context,
+                    }
+                ),
+        };
 
     private static void AddServices(IServiceCollection services, OpenedLog log, TimeProvider clock, string? secondFolder)
     {

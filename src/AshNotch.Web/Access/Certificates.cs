@@ -1,3 +1,4 @@
+using System.Net.Security;
 using System.Security.Cryptography;
 using System.Security.Cryptography.X509Certificates;
 
@@ -22,6 +23,7 @@ public sealed class Certificates
     private readonly Lock turn = new();
     private X509Certificate2 shown;
     private X509Certificate2Collection chain = [];
+    private SslStreamCertificateContext? context;
     private DateTimeOffset looked;
     private DateTime written;
 
@@ -39,8 +41,20 @@ public sealed class Certificates
     /// <summary>The own authority; null when a certificate was named.</summary>
     public Authority? Authority { get; }
 
-    /// <summary>What stands between the certificate of a file and its root.</summary>
-    public X509Certificate2Collection Chain => chain;
+    /// <summary>The certificate to show now with what stands between it and its root, which a browser may not know.</summary>
+    public SslStreamCertificateContext Context
+    {
+        get
+        {
+            var now = Now;
+            lock (turn)
+            {
+                if (context is null || !ReferenceEquals(context.TargetCertificate, now))
+                    context = SslStreamCertificateContext.Create(now, chain, offline: true);
+                return context;
+            }
+        }
+    }
 
     /// <summary>The certificate to show now.</summary>
     public X509Certificate2 Now

@@ -128,6 +128,55 @@ public sealed class CertificateTests : IDisposable
     }
 
     [Theory]
+    [InlineData("chain.pem")]
+    [InlineData("chain.pfx")]
+    public async Task What_stands_between_a_given_certificate_and_its_root_is_sent_along(string name)
+    {
+        var now = DateTimeOffset.UtcNow;
+        using var rootKey = ECDsa.Create(ECCurve.NamedCurves.nistP256);
+        using var middleKey = ECDsa.Create(ECCurve.NamedCurves.nistP256);
+        using var leafKey = ECDsa.Create(ECCurve.NamedCurves.nistP256);
+        CertificateRequest Asked(string subject, ECDsa key, bool authority)
+        {
+            var request = new CertificateRequest($"CN={subject}", key, HashAlgorithmName.SHA256);
+            request.CertificateExtensions.Add(new X509BasicConstraintsExtension(authority, false, 0, true));
+            return request;
+        }
+
+        using var root = Asked("root", rootKey, true).CreateSelfSigned(now.AddDays(-1), now.AddDays(300));
+        using var middleMade = Asked("middle", middleKey, true).Create(root, now.AddDays(-1), now.AddDays(200), [1]);
+        using var middle = middleMade.CopyWithPrivateKey(middleKey);
+        var leafAsked = Asked("leaf", leafKey, false);
+        var names = new SubjectAlternativeNameBuilder();
+        names.AddIpAddress(IPAddress.Parse("127.0.0.2"));
+        leafAsked.CertificateExtensions.Add(names.Build());
+        using var leafMade = leafAsked.Create(middle, now.AddDays(-1), now.AddDays(90), [2]);
+        using var leaf = leafMade.CopyWithPrivateKey(leafKey);
+        if (name.EndsWith("pfx", StringComparison.Ordinal))
+            File.WriteAllBytes(At(name), new X509Certificate2Collection { leaf, middleMade }.Export(X509ContentType.Pfx)!);
+        else
+            File.WriteAllText(
+                At(name),
+                leaf.ExportCertificatePem() + "\n" + middleMade.ExportCertificatePem() + "\n" + leafKey.ExportPkcs8PrivateKeyPem()
+            );
+        File.WriteAllText(At("root.pem"), root.ExportCertificatePem());
+
+        await using var server = await SecureServer.Start(s => s with { Certificate = At(name) });
+        var (code, says) = OpenSsl(
+            "s_client",
+            "-connect",
+            $"127.0.0.2:{server.At.Port}",
+            "-CAfile",
+            At("root.pem"),
+            "-verify_return_error",
+            "-verify_ip",
+            "127.0.0.2"
+        );
+        Assert.True(code == 0, says);
+        Assert.Contains("Verify return code: 0 (ok)", says);
+    }
+
+    [Theory]
     [InlineData("given.pfx")]
     [InlineData("given.pem")]
     public async Task A_certificate_of_ones_own_is_shown_and_read_again_when_it_is_renewed(string name)

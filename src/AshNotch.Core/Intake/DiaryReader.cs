@@ -1,3 +1,4 @@
+using System.Text.RegularExpressions;
 using AshNotch.Core.Log;
 using AshNotch.Core.Telling;
 using AshNotch.Core.Telling.Text;
@@ -11,7 +12,7 @@ namespace AshNotch.Core.Intake;
 public sealed record DiaryReading(Session Session, int Moments, IReadOnlyList<Span> Unread);
 
 /// <summary>Makes a session of an evening that was told in one go: its rounds, with whom, and what happened in them.</summary>
-public static class DiaryReader
+public static partial class DiaryReader
 {
     /// <summary>Reads an evening.</summary>
     /// <param name="text">What was told of it.</param>
@@ -43,7 +44,8 @@ public static class DiaryReader
                         End = e.End,
                     }),
             ];
-            var name = says.Partner ?? people.KnownIn(words);
+            // "Two rounds with Kirsi": the second is with her too.
+            var name = says.Partner ?? people.KnownIn(words) ?? (n > 0 && Several().IsMatch(cut) ? told.Rolls[0].Partner : null);
             if (without || (exchanges.Count == 0 && name is null))
             {
                 noted.Add(words);
@@ -86,6 +88,12 @@ public static class DiaryReader
         };
         return new DiaryReading(session, session.Rolls.Sum(r => r.Exchanges.Sum(e => e.Moments.Count)), told.Unread);
     }
+
+    [GeneratedRegex(
+        @"\b(?:two|three|four|five|\d)\s+(?:rounds?|rolls?|goes)?\s*with\b",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
+    private static partial Regex Several();
 
     /// <summary>What kind of visit the words name; an ordinary class when they name none.</summary>
     private static SessionKind KindOf(string text)

@@ -47,6 +47,14 @@ public class OrderAndRoundsTests
     }
 
     [Theory]
+    [InlineData("Two rounds with Kirsi. In the first she passed to side control. In the second I swept her.", 2)]
+    [InlineData("Two with Kirsi. First one she swept me and mounted. Second one I passed and held side control.", 2)]
+    [InlineData("She passed in the second minute. In the third minute I swept her.", 1)]
+    [InlineData("I rolled with Kirsi and she swept me. She passed.", 1)]
+    public void FurtherRollsWithTheSamePartnerAreCountedByAWordAlone(string text, int rolls) =>
+        Assert.Equal(rolls, AccountReader.Default.Read(text).Rolls.Count);
+
+    [Theory]
     [InlineData("I had the arm triangle from side control and squeezed until she patted my shoulder twice.", Actor.Me, "arm-triangle")]
     [InlineData("She cut the angle on her triangle and I slapped the mat.", Actor.Them, "triangle")]
     [InlineData("She took my back and got the rear naked choke. I saw stars and gave up.", Actor.Them, "rear-naked-choke")]

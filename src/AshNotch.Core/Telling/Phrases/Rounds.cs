@@ -60,11 +60,28 @@ internal static class Rounds
             return 0;
         if (Words.FurtherRounds.Contains(word) && Words.Rounds.Contains(next))
             return at + 2 < tokens.Count && tokens[at + 2].Text is "before" or "of" ? 0 : 2;
+        // "In the first he passed me. In the second I swept", "first one ..., second one ...".
+        if (Words.FurtherRounds.Contains(word) && Ordinal(tokens, at) && WasFirst(tokens, at))
+            return 1;
         if (Words.Rounds.Contains(word) && Words.Numbers.GetValueOrDefault(next) > 1)
             return 2;
         if (word.Length == 2 && word[0] == 'r' && char.IsDigit(word[1]) && word[1] > '1')
             return 1;
         return word is "then" or "next" && Words.Against.Contains(next) && tokens[at].Before >= Break.Clause ? 2 : 0;
+    }
+
+    /// <summary>An ordinal that stands for a round: behind "in the", or before "one".</summary>
+    private static bool Ordinal(IReadOnlyList<Token> tokens, int at) =>
+        (at > 1 && tokens[at - 1].Text == "the" && tokens[at - 2].Text == "in" && tokens[at - 2].Before >= Break.Sentence)
+        || (at + 1 < tokens.Count && tokens[at + 1].Text == "one" && tokens[at].Before >= Break.Sentence);
+
+    /// <summary>Whether a first one was told in the same way before.</summary>
+    private static bool WasFirst(IReadOnlyList<Token> tokens, int at)
+    {
+        for (var before = at - 1; before >= 0; before--)
+            if (tokens[before].Text == "first")
+                return Ordinal(tokens, before);
+        return false;
     }
 
     /// <summary>Which roll a word counts: 1 for "first", "one", "r1"; 0 when it counts none.</summary>

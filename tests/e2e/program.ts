@@ -70,8 +70,13 @@ export class Program {
     await gone;
   }
 
-  async end(): Promise<void> {
+  /** Ends it as its owner would; the log stays. */
+  async stop(): Promise<void> {
     if (this.process) await finish(this.process);
+  }
+
+  async end(): Promise<void> {
+    await this.stop();
     rmSync(this.folder, { recursive: true, force: true });
   }
 

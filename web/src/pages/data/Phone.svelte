@@ -141,6 +141,11 @@
     flex-direction: column;
     gap: 0.6rem;
     min-width: 0;
+    /* Room for what is asked for first, so that nothing moves when it comes. */
+    min-height: 9rem;
+  }
+  section:first-child {
+    min-height: 24rem;
   }
   .way {
     display: flex;

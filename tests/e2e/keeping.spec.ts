@@ -1,4 +1,7 @@
-import { did, expect, saved, test } from './program.ts';
+import AxeBuilder from '@axe-core/playwright';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { did, expect, Program, saved, test } from './program.ts';
 
 interface Listed {
   items: {
@@ -213,4 +216,44 @@ test('a safety copy is made, looked at, put back and undone', async ({ page, dem
   expect(await total()).toBe(before);
   await section.getByRole('button', { name: 'Undo it' }).click();
   await expect.poll(total).toBe(before + 1);
+});
+
+test('a damaged log is said at the start, what can be read is saved, and put in its place', async ({
+  page,
+  demoLog,
+}) => {
+  const program = new Program(demoLog);
+  // Once, so that all of it stands in its one file.
+  await program.start();
+  await program.stop();
+  const path = join(program.folder, 'log.db');
+  // Some pages in the middle are overwritten, as a failing disk would; the first ones, by which a file is known, stay.
+  const bytes = readFileSync(path);
+  const size = bytes.readUInt16BE(16);
+  const pages = Math.floor(bytes.length / size);
+  for (const share of [0.55, 0.7])
+    bytes.fill(0xa5, Math.floor(pages * share) * size, (Math.floor(pages * share) + 1) * size);
+  writeFileSync(path, bytes);
+  await program.start();
+  try {
+    await page.goto(program.url + '/#/data');
+    const section = page.locator('section').filter({ has: page.getByRole('heading', { name: 'Safety copies' }) });
+    await expect(section.getByText(/is damaged/)).toBeVisible();
+    const refused = await program.send('POST', '/api/partners', { name: 'Halima S.' });
+    expect(refused.status).toBe(503);
+    await section.getByRole('button', { name: 'Save what can be read' }).click();
+    await expect(section.getByText(/^Saved as rescued-/)).toBeVisible();
+    expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
+    await section.getByRole('button', { name: /The one there is|All \d+ of them/ }).click();
+    await section
+      .getByRole('button', { name: /Put back the copy made/ })
+      .first()
+      .click();
+    await section.getByRole('button', { name: 'Put it in the log’s place' }).click();
+    await expect(page.getByRole('heading', { name: 'Data', exact: true })).toBeVisible();
+    expect((await program.send('POST', '/api/partners', { name: 'Halima S.' })).status).toBe(201);
+    expect((await program.get<{ status: string }>('/healthz')).status).toBe('ok');
+  } finally {
+    await program.end();
+  }
 });

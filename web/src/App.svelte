@@ -144,6 +144,13 @@
     {/if}
     {#if broken}
       <Notice kind="fault">{broken}</Notice>
+      <!-- Whatever is wrong with the log, its copies can be reached. -->
+      {#await import('./pages/data/SafetyCopies.svelte') then { default: SafetyCopies }}
+        <section class="card preset-filled-surface-100-900">
+          <h1>Safety copies</h1>
+          <SafetyCopies ondone={() => location.reload()} />
+        </section>
+      {/await}
     {:else if ground.words && ready}
       <Router {routes} />
     {:else}

@@ -78,6 +78,11 @@ internal static class TellingBench
             Curve(accounts, reader);
             foreach (var line in asked.Contains("losses") ? HandsOut.Losses(reader, accounts) : [])
                 Console.WriteLine(line);
+            if (Asked("show=") is { } show)
+                foreach (
+                    var line in accounts.Where(a => a.Hand.Contains(show, StringComparison.Ordinal)).SelectMany(a => Beside(a, reader))
+                )
+                    Console.WriteLine(line);
             foreach (var line in asked.Contains("ends") ? accounts.SelectMany(a => Ends(a, reader)) : [])
                 Console.WriteLine(line);
         }
@@ -130,6 +135,29 @@ internal static class TellingBench
         }
     }
 
+    // An account with what the labels say beside what was read: = both, - missed, + extra, o optional and left out.
+    private static IEnumerable<string> Beside(LabelledAccount account, AccountReader reader)
+    {
+        yield return $"### {account.Id} {account.Style}\n{account.Text}";
+        var told = reader.Read(account.Text, account.Attire, account.Start).Exchanges.SelectMany(e => e.Moments).ToList();
+        foreach (var (gold, got) in Scorer.Align(account.Moments, [.. told.Select(m => m.Moment)]))
+        {
+            var source = got is null ? default : told.First(m => m.Moment == got).Source;
+            var mark = (gold, got) switch
+            {
+                (not null, not null) => "=",
+                (null, _) => "+",
+                _ => gold.Optional ? "o" : "-",
+            };
+            yield return $"  {mark} {(gold is null ? "" : $"{gold.Actor} {string.Join('/', gold.Techniques)} {gold.Outcome} '{(gold.Quoted ? account.Text.Substring(gold.QuoteAt, gold.QuoteLength) : "")}'")}"
+                + (
+                    got is null
+                        ? ""
+                        : $" [{got.Actor} {got.Technique} {got.Outcome} '{account.Text.Substring(source.Start, source.Length)}']"
+                );
+        }
+    }
+
     // The ends that were told and those that were read, of accounts where the taps differ.
     private static IEnumerable<string> Ends(LabelledAccount account, AccountReader reader)
     {
@@ -147,7 +175,7 @@ internal static class TellingBench
 
     private static void Train()
     {
-        const string file = "src/AshNotch.Core/Telling/Data/weights.txt.gz";
+        const string file = "src/AshNotch.Core/Telling/Data/weights.txt.br";
         var say = Say();
         Training.Write(Training.Shipped(say), file);
         say(FormattableString.Invariant($"{file}: {new FileInfo(file).Length / 1e6:0.00} MB"));

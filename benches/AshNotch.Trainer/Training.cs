@@ -57,11 +57,21 @@ internal static class Training
         var storyNames = Found.Joined(stories);
         var readings = new List<(LabelledAccount Account, Told Told)>();
         var sureNames = new Dictionary<ulong, string>();
+        var texts = Enumerable
+            .Range(0, Folds)
+            .Select(fold =>
+                Header() + alone[fold] + Without(fold, stories, storyNames, "story") + Taps(fold, stories, storyNames) + taggers[fold]
+            )
+            .ToList();
+        var searches = texts.SelectMany((text, fold) => PathTraining.Of(Of(Held(fold)), Model(text))).ToList();
+        var paths = new string[Folds + 1];
+        Parallel.For(0, Folds + 1, new ParallelOptions { MaxDegreeOfParallelism = 2 }, fold =>
+            paths[fold] = PathTraining.Weights([.. searches.Where(s => fold == Folds || hands.IndexOf(s.Hand) % Folds != fold)])
+        );
+        say?.Invoke("paths");
         for (var fold = 0; fold < Folds; fold++)
         {
-            var model = Model(
-                Header() + alone[fold] + Without(fold, stories, storyNames, "story") + Taps(fold, stories, storyNames) + taggers[fold]
-            );
+            var model = Model(texts[fold] + paths[fold]);
             var reader = new AccountReader(GroundMap.Default, PersonalWords.None, model);
             foreach (var account in accounts.Where(Held(fold)))
                 readings.Add((account, reader.Read(account.Text, account.Attire, account.Start, t => t, sureNames)));
@@ -74,6 +84,7 @@ internal static class Training
             + Whole(mentions, names, "mention")
             + Whole(stories, storyNames, "story")
             + Taps(-1, stories, storyNames)
+            + paths[Folds]
             + sure
             + tagger;
     }
@@ -81,7 +92,7 @@ internal static class Training
     /// <summary>Writes the text of weights as the product has it.</summary>
     public static void Write(string text, string file)
     {
-        using var to = new GZipStream(File.Create(file), CompressionLevel.SmallestSize);
+        using var to = new BrotliStream(File.Create(file), new BrotliCompressionOptions { Quality = 11 });
         to.Write(System.Text.Encoding.UTF8.GetBytes(text));
     }
 

@@ -79,8 +79,10 @@ public sealed class AccountReader
         var mentions = Weigh(seen, model);
         var weighed = mentions.Select(m => m.Evidence).ToList();
         Spot? known = start is { } s && ground.Has(s) ? s : null;
-        Story Best(IReadOnlyList<Evidence> evidence, int beam) => new PathFinder(ground, fits, tokens, evidence, beam).Best(known);
-        var story = Best(weighed, Weights.Beam);
+        Story Best(IReadOnlyList<Evidence> evidence, int beam, PathFeatures features) => this.Best(tokens, evidence, known, beam, features);
+        // Paths were learned on whole accounts; a sentence or two are left to what each mention says.
+        var paths = tokens.Count < Mixing.FewWords ? PathFeatures.None : model.Path;
+        var story = Best(weighed, Weights.Beam, paths);
         var runnersUp = new RunnersUp(weighed);
         var confidence = model.IsEmpty
             ? null
@@ -89,7 +91,7 @@ public sealed class AccountReader
                 ground,
                 weighed,
                 seen.Style,
-                new Committee(mentions, evidence => Best(evidence, Weights.QuickBeam)),
+                new Committee(mentions, (evidence, features) => Best(evidence, Weights.QuickBeam, features), paths),
                 names
             );
         var (exchanges, positions) = Walk.Of(story, tokens, ground, fits, runnersUp.Of, confidence);
@@ -105,6 +107,10 @@ public sealed class AccountReader
             Takeaways = Takeaways.Of(tokens, grammar),
         };
     }
+
+    /// <summary>The best story by some evidence.</summary>
+    internal Story Best(IReadOnlyList<Token> tokens, IReadOnlyList<Evidence> evidence, Spot? start, int beam, PathFeatures features) =>
+        new PathFinder(ground, fits, tokens, evidence, beam, features).Best(start is { } s && ground.Has(s) ? s : null);
 
     /// <summary>What an account's words match, before anything is weighed.</summary>
     internal Seen Look(IReadOnlyList<Token> tokens, Attire? attire)

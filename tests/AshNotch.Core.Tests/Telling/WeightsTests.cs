@@ -23,7 +23,7 @@ public class WeightsTests
     [Fact]
     public void They_are_under_two_megabytes_packed()
     {
-        using var packed = typeof(ReaderModel).Assembly.GetManifestResourceStream("telling/weights.txt.gz")!;
+        using var packed = typeof(ReaderModel).Assembly.GetManifestResourceStream("telling/weights.txt.br")!;
         Assert.InRange(packed.Length, 1, 2_000_000);
     }
 

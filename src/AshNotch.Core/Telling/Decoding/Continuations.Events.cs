@@ -91,7 +91,8 @@ internal sealed partial class Continuations
             From = story.Spot,
             Source = SourceOf(evidence.Hit),
         };
-        into.Add(new Story(step, null, score) { Moment = story.Moment, Ended = true });
+        step = features.Weighed(story, step);
+        into.Add(new Story(step, null, score + step.Learned) { Moment = story.Moment, Ended = true });
     }
 
     private Story End(Story story, Evidence evidence, EndKind kind)
@@ -107,7 +108,12 @@ internal sealed partial class Continuations
             From = story.Spot,
             Source = SourceOf(evidence.Hit),
         };
-        return new Story(step, null, story.Score + evidence.Gain - (story.Pending is null || tapped ? 0 : Weights.NoTapFollows))
+        step = features.Weighed(story, step);
+        return new Story(
+            step,
+            null,
+            story.Score + step.Learned + evidence.Gain - (story.Pending is null || tapped ? 0 : Weights.NoTapFollows)
+        )
         {
             Ended = true,
         };
@@ -124,6 +130,7 @@ internal sealed partial class Continuations
                 continue;
             var again = evidence with
             {
+                Original = evidence.Original,
                 Me = (step.Actor == Actor.Me ? 3 : -3) + evidence.Me,
                 Done = evidence.Done - (step.Technique!.Finishes() ? Weights.RepeatFinishes : 0),
                 Gain = evidence.Gain - 0.4,
@@ -138,7 +145,7 @@ internal sealed partial class Continuations
     private static void Retract(Story story, Evidence evidence, Beam into)
     {
         if (story.Last is { Kind: StepKind.Moment or StepKind.Place } last && Near(last, evidence, 9))
-            into.Add(new Story(last.Last, last.From, story.Score + evidence.Gain + 0.5) { Moment = LastMoment(last.Last) });
+            into.Add(new Story(last.Last, last.From, story.Score - last.Learned + evidence.Gain + 0.5) { Moment = LastMoment(last.Last) });
     }
 
     /// <summary>How many places and turns are looked back over for a moment; nobody means one that lies farther off.</summary>

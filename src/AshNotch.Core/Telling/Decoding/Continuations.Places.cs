@@ -36,7 +36,8 @@ internal sealed partial class Continuations
             };
             if (origin)
                 From(whole, step, spot, story.Score + evidence.Gain + (even ? -0.25 : 1.1 * LogOdds(evidence.Holder, ownerHolds)), into);
-            into.Add(story with { Last = step, Spot = spot, Score = score, Pending = null, Ended = false });
+            step = features.Weighed(story, step);
+            into.Add(story with { Last = step, Spot = spot, Score = score + step.Learned, Pending = null, Ended = false });
         }
     }
 
@@ -69,13 +70,17 @@ internal sealed partial class Continuations
         };
         var whole =
             score
+            - moment.Learned
             + better
             + Weights.SpotFollows
             + (moment.From is { } old ? fits.Follows(story with { Last = moment.Last, Moment = null, Spot = old }, spot) : 0);
         if (moment.Outcome == Outcome.Done && !technique.Finishes())
-            Done(story, again, technique, moment.Actor, null, whole, into);
+            Done(story with { Last = moment.Last, Moment = LastMoment(moment.Last) }, again, technique, moment.Actor, null, whole, into);
         else
-            into.Add(story with { Last = again, Moment = again, Spot = again.To, Score = whole });
+        {
+            again = features.Weighed(story with { Last = moment.Last, Moment = LastMoment(moment.Last), Pending = null }, again);
+            into.Add(story with { Last = again, Moment = again, Spot = again.To, Score = whole + again.Learned });
+        }
     }
 
     private bool AfterFrom(Hit hit)
@@ -104,6 +109,7 @@ internal sealed partial class Continuations
                 story,
                 evidence with
                 {
+                    Original = evidence.Original,
                     Me = (0.6 * me) + evidence.Me,
                     Done = 2.5,
                 },

@@ -45,7 +45,7 @@ internal sealed partial class Continuations
         {
             // "Shot the single and took me down": the try came off after all.
             var inner = new Beam();
-            var before = new Story(moment.Last, moment.From, story.Score + evidence.Gain + who);
+            var before = new Story(moment.Last, moment.From, story.Score - moment.Learned + evidence.Gain + who);
             Done(
                 before,
                 moment with
@@ -63,7 +63,7 @@ internal sealed partial class Continuations
         else if (Restating.SaysAgain(technique, last) && Refines(moment, evidence) && ReferenceEquals(story.Last, moment))
         {
             var inner = new Beam();
-            var before = new Story(moment.Last, moment.From, story.Score + 0.4);
+            var before = new Story(moment.Last, moment.From, story.Score - moment.Learned + 0.4);
             Moments(
                 before with
                 {
@@ -71,6 +71,7 @@ internal sealed partial class Continuations
                 },
                 evidence with
                 {
+                    Original = evidence.Original,
                     Me = moment.Actor == Actor.Me ? 3 : -3,
                     Done = moment.Outcome == Outcome.Done ? 3 : -3,
                 },

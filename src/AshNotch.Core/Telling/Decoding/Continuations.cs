@@ -7,7 +7,7 @@ using AshNotch.Core.Telling.Text;
 namespace AshNotch.Core.Telling.Decoding;
 
 /// <summary>How a story may go on with a match: every reading of it that makes some sense.</summary>
-internal sealed partial class Continuations(GroundMap ground, Fits fits, IReadOnlyList<Token> tokens)
+internal sealed partial class Continuations(GroundMap ground, Fits fits, IReadOnlyList<Token> tokens, PathFeatures features)
 {
     private static readonly Actor[] Both = [Actor.Me, Actor.Them];
     private static readonly Outcome[] Either = [Outcome.Done, Outcome.Stopped];
@@ -163,7 +163,7 @@ internal sealed partial class Continuations(GroundMap ground, Fits fits, IReadOn
 
     private static Actor Other(Actor actor) => actor == Actor.Me ? Actor.Them : Actor.Me;
 
-    private static Story Finish(Story story, Step step, double score)
+    private Story Finish(Story story, Step step, double score)
     {
         if (
             story.Ended
@@ -174,13 +174,30 @@ internal sealed partial class Continuations(GroundMap ground, Fits fits, IReadOn
             && !(end.Last is { Kind: StepKind.Moment, Outcome: Outcome.Done, Technique: { } known } && known.Finishes())
         )
         {
-            var swapped = step with { Last = end.Last, From = end.From ?? step.From };
+            var before = LastMoment(end.Last);
+            var swapped = features.Weighed(
+                story with
+                {
+                    Moment = before,
+                    Ended = false,
+                },
+                step with
+                {
+                    Last = end.Last,
+                    From = end.From ?? step.From,
+                }
+            );
             var tap = end with { Last = swapped };
-            return new Story(tap, null, score + Weights.TapFollows - Weights.RestartUntold) { Moment = swapped, Ended = true };
+            return new Story(tap, null, score + swapped.Learned + Weights.TapFollows - Weights.RestartUntold)
+            {
+                Moment = swapped,
+                Ended = true,
+            };
         }
 
         if (step.Evidence!.Done < 2)
             return After(story, step, score) with { Pending = step.Actor, Spot = null };
+        step = features.Weighed(story, step);
         var implied = new Step(step, StepKind.End, step.Evidence)
         {
             Actor = step.Actor,
@@ -188,7 +205,7 @@ internal sealed partial class Continuations(GroundMap ground, Fits fits, IReadOn
             From = step.From,
             Source = step.Source,
         };
-        return new Story(implied, null, score) { Moment = step, Ended = true };
+        return new Story(implied, null, score + step.Learned) { Moment = step, Ended = true };
     }
 
     private void Done(Story story, Step step, Technique technique, Actor actor, string? place, double score, Beam into)
@@ -226,7 +243,11 @@ internal sealed partial class Continuations(GroundMap ground, Fits fits, IReadOn
             into.Add(After(story, step with { To = null }, score - 0.6));
     }
 
-    private static Story After(Story story, Step step, double score) => new(step, step.To, score) { Moment = step };
+    private Story After(Story story, Step step, double score)
+    {
+        var weighed = features.Weighed(story, step);
+        return new Story(weighed, weighed.To, score + weighed.Learned) { Moment = weighed };
+    }
 
     private Span SourceOf(Hit hit) => new(tokens[hit.From].Source.Start, tokens[hit.To - 1].Source.End - tokens[hit.From].Source.Start);
 

@@ -48,6 +48,12 @@ internal sealed record Step(Step? Last, StepKind Kind, Evidence? Evidence)
     /// <summary>How clear the reading was, as log odds against the next best reading of the same words.</summary>
     public double Clear { get; init; } = 3;
 
+    /// <summary>What the learned weights of the path make of it.</summary>
+    public double Learned { get; init; }
+
+    /// <summary>The features of that, while training.</summary>
+    public IReadOnlyList<ulong> Keys { get; init; } = [];
+
     /// <summary>The words of it; a restated moment has more than its match.</summary>
     public Span Source { get; init; }
 }
@@ -75,9 +81,16 @@ internal sealed record Story(Step? Last, Spot? Spot, double Score)
 /// place or an end, or passes over it. The score adds the words (<see cref="Evidence"/>) and the ground. Time grows linearly
 /// with the account: at each word at most so many stories are kept as the beam is wide.
 /// </summary>
-internal sealed class PathFinder(GroundMap ground, Fits fits, IReadOnlyList<Token> tokens, IReadOnlyList<Evidence> evidence, int beam)
+internal sealed class PathFinder(
+    GroundMap ground,
+    Fits fits,
+    IReadOnlyList<Token> tokens,
+    IReadOnlyList<Evidence> evidence,
+    int beam,
+    PathFeatures features
+)
 {
-    private readonly Continuations continuations = new(ground, fits, tokens);
+    private readonly Continuations continuations = new(ground, fits, tokens, features.Fresh());
 
     /// <summary>The best story.</summary>
     public Story Best(Spot? start)

@@ -131,6 +131,9 @@ internal static class Weights
     /// <summary>"Finished with", "caught him in" before a submission: it was the end.</summary>
     public const double Finished = 3;
 
+    /// <summary>Reading a moment where paths were learned: their updates leave out more than they put in.</summary>
+    public const double Told = 0.4;
+
     // The ground.
 
     /// <summary>The technique starts at the spot where they are.</summary>

@@ -19,6 +19,15 @@ internal sealed record Evidence(Hit Hit, double Gain, double Me, double Done, do
     /// <summary>What the models alone say: log odds that it happened, that it was the owner, that it came off.</summary>
     public (double Told, double Me, double Done)? Learned { get; init; }
 
+    private readonly Evidence? original;
+
+    /// <summary>The same before a story moved its figures.</summary>
+    public Evidence Original
+    {
+        get => original ?? this;
+        init => original = value;
+    }
+
     /// <summary>What the tagger thinks of the words: that they tell something, and that it is this; each 0 to 1.</summary>
     public (double Told, double This) Tagged { get; init; }
 }

@@ -31,6 +31,26 @@ internal sealed class FeatureBag(Dictionary<ulong, string>? names = null)
         names?.TryAdd(key, b.IsEmpty ? $"{template}={a}" : $"{template}={a}|{b}");
     }
 
+    /// <summary>The key of <c>template=a|b|c|d|e</c>, empty ones left out at the end.</summary>
+    public static ulong Named(string template, string a, string b, string c, string d, string e)
+    {
+        var key = Hash(Hash(Hash(Basis, template), "="), a);
+        foreach (var more in (ReadOnlySpan<string>)[b, c, d, e])
+            if (more.Length > 0)
+                key = Hash(Hash(key, "|"), more);
+        return key;
+    }
+
+    /// <summary>The name that has this key.</summary>
+    public static string NameOf(string template, string a, params ReadOnlySpan<string> more)
+    {
+        var name = $"{template}={a}";
+        foreach (var one in more)
+            if (one.Length > 0)
+                name += $"|{one}";
+        return name;
+    }
+
     /// <summary>The hash of a whole name, as the weights file has it.</summary>
     public static ulong KeyOf(ReadOnlySpan<char> name) => Hash(Basis, name);
 

@@ -23,12 +23,15 @@ internal sealed class Committee
     private readonly List<SecondOpinion> moved;
 
     /// <param name="mentions">The mentions.</param>
-    /// <param name="read">Finds the best path by some evidence.</param>
-    public Committee(IReadOnlyList<Mention> mentions, Func<IReadOnlyList<Evidence>, Story> read)
+    /// <param name="read">Finds the best path by some evidence and by what is learned of paths.</param>
+    /// <param name="path">What is learned of paths.</param>
+    public Committee(IReadOnlyList<Mention> mentions, Func<IReadOnlyList<Evidence>, PathFeatures, Story> read, PathFeatures path)
     {
-        rules = new SecondOpinion(read([.. mentions.Where(m => !m.Evidence.Hit.Tagged).Select(m => m.Rules ?? m.Evidence)]));
-        models = new SecondOpinion(read([.. mentions.Select(m => m.Models ?? m.Evidence)]));
-        moved = [.. Enumerable.Range(1, Moved).Select(n => new SecondOpinion(read([.. mentions.Select(m => Move(m.Evidence, n))])))];
+        rules = new SecondOpinion(
+            read([.. mentions.Where(m => !m.Evidence.Hit.Tagged).Select(m => m.Rules ?? m.Evidence)], PathFeatures.None)
+        );
+        models = new SecondOpinion(read([.. mentions.Select(m => m.Models ?? m.Evidence)], path));
+        moved = [.. Enumerable.Range(1, Moved).Select(n => new SecondOpinion(read([.. mentions.Select(m => Move(m.Evidence, n))], path)))];
     }
 
     /// <summary>How far the others agree with a moment.</summary>

@@ -21,9 +21,13 @@ internal sealed class ReaderModel
 
     private readonly Dictionary<ulong, (float Told, float Me, float Done)> tap = [];
     private readonly Dictionary<ulong, float> sure = [];
+    private readonly Dictionary<ulong, float> path = [];
     private readonly Dictionary<string, int> numbers = new(StringComparer.Ordinal);
 
-    private ReaderModel() { }
+    private ReaderModel() => Path = new PathFeatures(path);
+
+    /// <summary>What the steps of a story are worth together.</summary>
+    public PathFeatures Path { get; private set; }
 
     /// <summary>The model that ships with the product.</summary>
     public static ReaderModel Shipped => ShippedModel.Value;
@@ -153,6 +157,10 @@ internal sealed class ReaderModel
                     var (name, inside, begins, _) = Three(line);
                     model.token[name] = (inside, begins);
                     break;
+                case "path":
+                    var (pathKey, worth, _, _) = Three(line);
+                    model.path[pathKey] = worth;
+                    break;
                 case "sure":
                     var (sureKey, weight, _, _) = Three(line);
                     model.sure[sureKey] = weight;
@@ -169,6 +177,7 @@ internal sealed class ReaderModel
         if (header.TryGetValue("sure-from", out var from))
             model.SureFrom = double.Parse(from, CultureInfo.InvariantCulture);
         model.Header = header;
+        model.Path = new PathFeatures(model.path);
         model.Techniques = header.TryGetValue("techniques", out var ids) ? ids.Split(' ') : [];
         foreach (var id in model.Techniques)
             model.numbers[id] = model.numbers.Count;
@@ -177,10 +186,10 @@ internal sealed class ReaderModel
 
     private static ReaderModel ReadShipped()
     {
-        using var packed = Assembly.GetExecutingAssembly().GetManifestResourceStream("telling/weights.txt.gz");
+        using var packed = Assembly.GetExecutingAssembly().GetManifestResourceStream("telling/weights.txt.br");
         if (packed is null)
             return Empty;
-        using var reader = new StreamReader(new GZipStream(packed, CompressionMode.Decompress));
+        using var reader = new StreamReader(new BrotliStream(packed, CompressionMode.Decompress));
         return Read(reader);
     }
 

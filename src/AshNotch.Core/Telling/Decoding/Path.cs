@@ -90,7 +90,7 @@ internal sealed class PathFinder(
     PathFeatures features
 )
 {
-    private readonly Continuations continuations = new(ground, fits, tokens, features.Fresh());
+    private readonly Continuations continuations = new(ground, fits, tokens, features);
 
     /// <summary>The best story.</summary>
     public Story Best(Spot? start)

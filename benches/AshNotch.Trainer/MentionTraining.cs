@@ -45,8 +45,7 @@ internal static class MentionTraining
                     continue;
                 }
 
-                var span = new Span(tokens[hit.From].Source.Start, tokens[hit.To - 1].Source.End - tokens[hit.From].Source.Start);
-                var over = account.Moments.Where(m => Training.Overlaps(span, m)).ToList();
+                var over = account.Moments.Where(m => Training.Overlaps(hit, tokens, m)).ToList();
                 var same = over.Where(m => m.Techniques.Contains(hit.Meaning.Id)).ToList();
                 bool? told =
                     same.Any(m => !m.Optional) ? true

@@ -1,4 +1,3 @@
-using System.Globalization;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 using AshNotch.Core.Telling;
@@ -40,6 +39,7 @@ internal static class PathTraining
 
     private const int Beam = Core.Telling.Decoding.Weights.QuickBeam;
 
+    /// <summary>Log odds of a person or an outcome that the labels say.</summary>
     private const double Certain = 12;
 
     /// <summary>Accounts as a reader that has not seen them weighs them.</summary>
@@ -77,11 +77,7 @@ internal static class PathTraining
     }
 
     private static bool Tells(Hit hit, IReadOnlyList<Token> tokens, GoldMoment moment) =>
-        moment.Techniques.Contains(hit.Meaning.Id)
-        && Training.Overlaps(
-            new Span(tokens[hit.From].Source.Start, tokens[hit.To - 1].Source.End - tokens[hit.From].Source.Start),
-            moment
-        );
+        moment.Techniques.Contains(hit.Meaning.Id) && Training.Overlaps(hit, tokens, moment);
 
     // The readings of a mention that the labels allow.
     private static IEnumerable<Evidence> Right(

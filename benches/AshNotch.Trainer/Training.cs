@@ -5,6 +5,7 @@ using AshNotch.Core.Telling;
 using AshNotch.Core.Telling.Decoding;
 using AshNotch.Core.Telling.Features;
 using AshNotch.Core.Telling.Model;
+using AshNotch.Core.Telling.Phrases;
 using AshNotch.Core.Telling.Syntax;
 using AshNotch.Core.Telling.Text;
 using AshNotch.Evaluation;
@@ -135,6 +136,10 @@ internal static class Training
         var made = Make([.. Corpus.Hands.Where(a => !Corpus.Held.Contains(a.Hand))], say);
         return $"accounts {Corpus.Hash}\nfeatures {Fingerprint(ReaderModel.Empty)}\nstory {Fingerprint(Model(made))}\nseed 1\n" + made;
     }
+
+    /// <summary>Whether the words of a match and those of a moment overlap.</summary>
+    public static bool Overlaps(Hit hit, IReadOnlyList<Token> tokens, GoldMoment moment) =>
+        Overlaps(new Span(tokens[hit.From].Source.Start, tokens[hit.To - 1].Source.End - tokens[hit.From].Source.Start), moment);
 
     /// <summary>Whether a run of the text and the words of a moment overlap.</summary>
     public static bool Overlaps(Span span, GoldMoment moment) =>

@@ -91,8 +91,7 @@ internal sealed partial class Continuations
             From = story.Spot,
             Source = SourceOf(evidence.Hit),
         };
-        step = features.Weighed(story, step);
-        into.Add(new Story(step, null, score + step.Learned) { Moment = story.Moment, Ended = true });
+        into.Add(new Story(step, null, score) { Moment = story.Moment, Ended = true });
     }
 
     private Story End(Story story, Evidence evidence, EndKind kind)
@@ -108,12 +107,7 @@ internal sealed partial class Continuations
             From = story.Spot,
             Source = SourceOf(evidence.Hit),
         };
-        step = features.Weighed(story, step);
-        return new Story(
-            step,
-            null,
-            story.Score + step.Learned + evidence.Gain - (story.Pending is null || tapped ? 0 : Weights.NoTapFollows)
-        )
+        return new Story(step, null, story.Score + evidence.Gain - (story.Pending is null || tapped ? 0 : Weights.NoTapFollows))
         {
             Ended = true,
         };

@@ -74,11 +74,12 @@ internal sealed partial class Continuations
             + better
             + Weights.SpotFollows
             + (moment.From is { } old ? fits.Follows(story with { Last = moment.Last, Moment = null, Spot = old }, spot) : 0);
+        var earlier = story with { Last = moment.Last, Moment = LastMoment(moment.Last), Pending = null };
         if (moment.Outcome == Outcome.Done && !technique.Finishes())
-            Done(story with { Last = moment.Last, Moment = LastMoment(moment.Last) }, again, technique, moment.Actor, null, whole, into);
+            Done(earlier, again, technique, moment.Actor, null, whole, into);
         else
         {
-            again = features.Weighed(story with { Last = moment.Last, Moment = LastMoment(moment.Last), Pending = null }, again);
+            again = features.Weighed(earlier, again);
             into.Add(story with { Last = again, Moment = again, Spot = again.To, Score = whole + again.Learned });
         }
     }

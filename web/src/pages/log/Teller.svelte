@@ -213,7 +213,11 @@
 <svelte:window {onkeydown} />
 
 <div class="head">
-  <h1>{name} <span class="quiet small">{beltWords(roll.partnerBelt, roll.partnerStripes)}</span></h1>
+  {#if roll.partnerId}
+    <h1>{name} <span class="quiet small">{beltWords(roll.partnerBelt, roll.partnerStripes)}</span></h1>
+  {:else}
+    <h1>The evening <span class="quiet small">name who each roll was with, and it becomes a roll of theirs</span></h1>
+  {/if}
   <SaveMark />
 </div>
 

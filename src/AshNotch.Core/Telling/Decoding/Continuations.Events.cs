@@ -67,13 +67,8 @@ internal sealed partial class Continuations
         {
             // Said again; that is worth little, or a tap told later would be heard in it.
             if (end.Actor == winner)
-            {
                 into.Add(story with { Score = story.Score + Math.Min(evidence.Gain, Weights.TapSaidAgain) });
-                return;
-            }
-
-            // "I got him with an armbar, and he got me with a kneebar": another one, whose submission is told behind it.
-            score -= Weights.TapAtOnce;
+            return;
         }
 
         if (story.Pending == winner)

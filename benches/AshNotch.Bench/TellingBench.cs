@@ -21,6 +21,8 @@ internal static class TellingBench
     {
         if (asked.Contains("hands"))
             Hands(asked);
+        else if (asked.Contains("owner"))
+            Owners(asked);
         else if (asked is ["read", ..])
             Read(string.Join(' ', asked.Skip(1)));
         else if (asked.Contains("train"))
@@ -91,6 +93,29 @@ internal static class TellingBench
         all.Clear();
         Score(AccountReader.Default, [.. Corpus.Examples.Concat(Corpus.Own)]);
         Table(all);
+    }
+
+    /// <summary>Owners who set ten accounts right and tell thirty more, each read by a reader that never met them.</summary>
+    private static void Owners(IReadOnlyList<string> asked)
+    {
+        string? Asked(string name) => asked.FirstOrDefault(a => a.StartsWith(name, StringComparison.Ordinal))?[name.Length..];
+        var only = Asked("group=") is { } group ? int.Parse(group, CultureInfo.InvariantCulture) - 1 : (int?)null;
+        var all = new List<(string, Score)>();
+        for (var number = 0; number < HandsOut.Groups; number++)
+        {
+            if (only is { } one && number != one)
+                continue;
+            var (reader, accounts) = HandsOut.Without(number, Asked("keep="), _ => { });
+            foreach (var hand in accounts.GroupBy(a => a.Hand))
+            {
+                var (without, with) = SimulatedOwner.Of(reader, [.. hand]);
+                all.Add(($"{hand.Key}, before", without));
+                all.Add(($"{hand.Key}, ten set right", with));
+            }
+        }
+
+        Table(all);
+        Table(all.Select(s => (s.Item1[(s.Item1.IndexOf(',') + 2)..], s.Item2)));
     }
 
     // What is made of an account.

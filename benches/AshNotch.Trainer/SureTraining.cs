@@ -11,7 +11,7 @@ internal static class SureTraining
     /// How many of 100 moments marked sure shall be right here. The readings come from readers that know two thirds of the hands only;
     /// those of a reader that knows them all are right more often, nine in ten and more on hands that it has not seen.
     /// </summary>
-    private const double Wanted = 0.90;
+    private const double Wanted = 0.92;
 
     /// <summary>The lines of weights, and the probability from which on so many are right.</summary>
     public static (string Lines, double From) Weights(

@@ -8,6 +8,7 @@ using AshNotch.Core.Telling.Model;
 using AshNotch.Core.Telling.Phrases;
 using AshNotch.Core.Telling.Syntax;
 using AshNotch.Core.Telling.Text;
+using AshNotch.Core.Telling.Timeline;
 using AshNotch.Evaluation;
 
 namespace AshNotch.Trainer;
@@ -86,8 +87,16 @@ internal static class Training
             + Whole(stories, storyNames, "story")
             + Taps(-1, stories, storyNames)
             + paths[Folds]
+            + Rates(accounts)
             + sure
             + tagger;
+    }
+
+    // How often each technique is told; one more for each, so that none is impossible.
+    private static string Rates(IReadOnlyList<LabelledAccount> accounts)
+    {
+        var told = accounts.SelectMany(a => a.Moments).GroupBy(m => m.Techniques[0]).ToDictionary(g => g.Key, g => g.Count());
+        return "[rate]\n" + string.Concat(TaggerTraining.Techniques.Select(id => $"{id}\t{(told.GetValueOrDefault(id) + 1) * 100}\n"));
     }
 
     /// <summary>Writes the text of weights as the product has it.</summary>
@@ -120,6 +129,11 @@ internal static class Training
                 bag.Add(key);
             foreach (var moment in reader.Read(account.Text, account.Attire).Exchanges.SelectMany(e => e.Moments))
             foreach (var key in moment.Features)
+                bag.Add(key);
+            var path = new PathFeatures(new Dictionary<ulong, float>(), []);
+            var weighed = reader.Weigh(seen, model).Select(m => m.Evidence).ToList();
+            var story = reader.Best(seen.Grammar.Tokens, weighed, account.Start, Weights.QuickBeam, path);
+            foreach (var key in Walk.Steps(story.Last).SelectMany(s => s.Keys))
                 bag.Add(key);
             var features = new TokenFeatures(seen);
             for (var at = 0; at < seen.Grammar.Tokens.Count; at++)

@@ -125,6 +125,7 @@ public static class LogReader
                 ? new VideoFile(video.RequiredText("name"), video.Bytes("size"), video.Number("length"), video.Number("start"))
                 : null,
             Goes = f.Object("goes") is { } goes ? BlockReader.Goes(goes) : null,
+            Corrections = f.List("corrections", f.Inner(Correction)),
             Exchanges = f.List("exchanges", (item, path) => Exchange(item, path, faults)) ?? [],
         };
     }
@@ -166,6 +167,23 @@ public static class LogReader
             Ruleset = f.Text("ruleset"),
         };
     }
+
+    private static Correction Correction(Fields f) => new(f.RequiredText("text"), f.List("moments", f.Inner(CorrectedMoment)) ?? []);
+
+    private static CorrectedMoment CorrectedMoment(Fields f) =>
+        new(
+            f.Whole("at") ?? 0,
+            f.Whole("length") ?? 0,
+            f.RequiredOneOf<Actor>("actor"),
+            f.RequiredText("technique"),
+            f.RequiredOneOf<Outcome>("outcome")
+        )
+        {
+            Read = f.Object("read") is { } read
+                ? new ReadAs(read.RequiredOneOf<Actor>("actor"), read.RequiredText("technique"), read.RequiredOneOf<Outcome>("outcome"))
+                : null,
+            Added = f.Flag("added"),
+        };
 
     private static Exchange Exchange(JsonElement json, string at, FaultList faults)
     {

@@ -18,11 +18,23 @@ public sealed class LogSnapshot
 {
     private readonly KeptReadings kept;
     private readonly Lazy<AccountReader> reader;
+    private readonly Lazy<AccountReader> teller;
     private readonly Lazy<NextMoments> next;
 
-    private LogSnapshot(KeptReadings kept, PersonalWords words, GroundMap ground, Lazy<AccountReader> reader, Lazy<NextMoments>? next)
+    private readonly Lazy<AccountReader> learned;
+    private readonly IReadOnlyList<string> corrections;
+
+    private LogSnapshot(
+        KeptReadings kept,
+        PersonalWords words,
+        GroundMap ground,
+        (Lazy<AccountReader> Plain, Lazy<AccountReader> Learned, IReadOnlyList<string> Corrections) readers,
+        Lazy<NextMoments>? next
+    )
     {
-        (this.kept, Words, Ground, this.reader) = (kept, words, ground, reader);
+        (this.kept, Words, Ground) = (kept, words, ground);
+        (reader, learned, corrections) = readers;
+        teller = new Lazy<AccountReader>(() => learned.Value.Knowing(kept.Readings.SelectMany(r => r.Follows)));
         this.next = next ?? new Lazy<NextMoments>(() => new NextMoments(ground, kept.Readings.SelectMany(r => r.Follows)));
     }
 
@@ -41,8 +53,14 @@ public sealed class LogSnapshot
     /// <summary>The ground with the owner's additions.</summary>
     public GroundMap Ground { get; }
 
-    /// <summary>The reader of told accounts, which knows the owner's words.</summary>
+    /// <summary>The reader of names, which knows the owner's words.</summary>
     public AccountReader Reader => reader.Value;
+
+    /// <summary>The reader of told accounts: it knows the owner's words, what was set right before, and what the log says is usual.</summary>
+    public AccountReader Teller => teller.Value;
+
+    /// <summary>What was set right of told accounts, the latest first.</summary>
+    public IReadOnlyList<Correction> Corrections => Read(corrections);
 
     /// <summary>Every roll that is not in the bin, as judgements read it, oldest first.</summary>
     public ReadingList Readings => kept.Readings;
@@ -108,7 +126,11 @@ public sealed class LogSnapshot
         var kept = KeptReadings.Of(connection, ground.Usual, judged, before?.kept);
         var unchanged = before is not null && before.JudgedChange == judged && same ? before : null;
         var (visits, lessons) = unchanged is null ? Sessions.VisitsAndLessons(connection) : (unchanged.Visits, unchanged.Lessons);
-        return new LogSnapshot(kept, words, ground, same ? before!.reader : new Lazy<AccountReader>(() => ReaderOf(words)), unchanged?.next)
+        var plain = same ? before!.reader : new Lazy<AccountReader>(() => ReaderOf(words));
+        var corrections = Corrected(connection);
+        var taught = same && before!.corrections.SequenceEqual(corrections);
+        var learned = taught ? before!.learned : new Lazy<AccountReader>(() => plain.Value.Learning(Read(corrections)));
+        return new LogSnapshot(kept, words, ground, (plain, learned, taught ? before!.corrections : corrections), unchanged?.next)
         {
             Change = change,
             Lineage = lineage,
@@ -122,6 +144,18 @@ public sealed class LogSnapshot
             Rulesets = Store.Rulesets.All(connection),
         };
     }
+
+    // As the file has them, so that it is cheap to see that nothing has changed; the latest first.
+    private static IReadOnlyList<string> Corrected(SqliteConnection connection) =>
+        connection.All(
+            "SELECT r.corrections FROM roll r JOIN session s ON s.key = r.session_key WHERE r.corrections IS NOT NULL "
+                + "AND r.binned_at IS NULL AND s.binned_at IS NULL ORDER BY s.date DESC, r.key DESC LIMIT $most",
+            r => r.GetString(0),
+            ("$most", AccountReader.MostCorrections)
+        );
+
+    private static IReadOnlyList<Correction> Read(IReadOnlyList<string> corrections) =>
+        [.. corrections.SelectMany(StoredJson.Read<Correction[]>)];
 
     private static AccountReader ReaderOf(PersonalWords words) =>
         words.Positions.Count + words.Techniques.Count + words.Aliases.Count == 0

@@ -13,7 +13,8 @@ internal static class SessionRows
 {
     private const string RollColumns =
         "r.key, r.session_key, r.id, r.round, r.kind, p.id, r.partner_belt, r.partner_stripes, r.partner_weight_kg, "
-        + "r.minutes, r.intensity, r.intent, r.ruleset, r.told, r.notes, r.takeaways, r.version, r.goes, r.match_length, r.result, r.penalties, r.video";
+        + "r.minutes, r.intensity, r.intent, r.ruleset, r.told, r.notes, r.takeaways, r.version, r.goes, r.match_length, r.result, r.penalties, "
+        + "r.video, r.corrections";
 
     /// <summary>The sessions of these keys with the rolls that are not in the bin, in the order of the keys.</summary>
     /// <param name="connection">The log.</param>
@@ -211,6 +212,7 @@ internal static class SessionRows
             Result = r.Text(19) is { } result ? StoredJson.Read<ToldResult>(result) : null,
             Penalties = r.Text(20) is { } penalties ? StoredJson.Read<ToldPenalty[]>(penalties) : null,
             Video = r.Text(21) is { } video ? StoredJson.Read<VideoFile>(video) : null,
+            Corrections = r.Text(22) is { } corrections ? StoredJson.Read<Correction[]>(corrections) : null,
             Told = r.Text(13),
             Notes = r.Text(14),
             Takeaways = r.Texts(15),

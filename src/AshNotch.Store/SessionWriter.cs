@@ -20,14 +20,14 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
     private readonly SqliteCommand roll = connection.Prepare(
         """
         INSERT INTO roll (session_key, id, place, round, kind, partner_key, partner_belt, partner_stripes, partner_weight_kg, minutes,
-          intensity, intent, ruleset, match_length, result, penalties, told, notes, takeaways, goes, video, version)
+          intensity, intent, ruleset, match_length, result, penalties, told, notes, takeaways, goes, video, corrections, version)
         VALUES ($session, $id, $place, $round, $kind, (SELECT key FROM partner WHERE id = $partner), $belt, $stripes, $weight, $minutes,
-          $intensity, $intent, $ruleset, $length, $result, $penalties, $told, $notes, $takeaways, $goes, $video, 1)
+          $intensity, $intent, $ruleset, $length, $result, $penalties, $told, $notes, $takeaways, $goes, $video, $corrections, 1)
         ON CONFLICT (session_key, id) DO UPDATE SET place = $place, round = $round, kind = $kind,
           partner_key = (SELECT key FROM partner WHERE id = $partner), partner_belt = $belt, partner_stripes = $stripes,
           partner_weight_kg = $weight, minutes = $minutes, intensity = $intensity, intent = $intent, ruleset = $ruleset, match_length = $length,
           result = $result, penalties = $penalties, told = $told,
-          notes = $notes, takeaways = $takeaways, goes = $goes, video = $video, version = version + 1, binned_at = NULL
+          notes = $notes, takeaways = $takeaways, goes = $goes, video = $video, corrections = $corrections, version = version + 1, binned_at = NULL
         RETURNING key, version
         """
     );
@@ -117,7 +117,8 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
             ("$notes", r.Notes),
             ("$takeaways", Commands.Json(r.Takeaways)),
             ("$goes", StoredJson.Write(r.Goes)),
-            ("$video", StoredJson.Write(r.Video))
+            ("$video", StoredJson.Write(r.Video)),
+            ("$corrections", StoredJson.Write(r.Corrections))
         );
         var isNew = written.Version == 1;
         if (!isNew)

@@ -225,6 +225,7 @@ public sealed class Vocabulary(Database database)
               + (SELECT count(*) FROM exchange WHERE start_position = $id OR end_technique = $id)
               + (SELECT count(*) FROM session s, json_each(s.taught) t WHERE t.value = $id)
               + (SELECT count(*) FROM roll WHERE goes ->> '$.start.position' = $id)
+              + (SELECT count(*) FROM roll r, json_tree(r.corrections) t WHERE r.corrections IS NOT NULL AND t.atom = $id AND t.key = 'technique')
               + (SELECT count(*) FROM block b, json_tree(b.body) t WHERE t.atom = $id AND t.key IN ('position', 'technique'))
             """,
             r => r.GetInt32(0),

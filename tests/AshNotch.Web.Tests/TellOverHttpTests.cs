@@ -61,6 +61,68 @@ public sealed class TellOverHttpTests : IAsyncLifetime
         Assert.Contains("re-guard", told["exchanges"]![0]!["moments"]!.AsArray().Select(m => (string?)m!["technique"]));
     }
 
+    [Fact]
+    public async Task What_was_set_right_is_learned_from_and_proposed_as_a_word_and_forgotten_with_its_roll()
+    {
+        const string told =
+            "We started in his closed guard. I opened it and then I did my wombat to side control, and he shrimped to half guard.";
+        async Task<bool> Reads() =>
+            (await Tell(new JsonObject { ["text"] = told }))["exchanges"]!
+                .AsArray()
+                .SelectMany(e => e!["moments"]!.AsArray())
+                .Any(m => (string?)m!["technique"] == "smash-pass");
+        var rolls = Enumerable
+            .Range(1, 6)
+            .Select(n =>
+            {
+                var text = $"Round {n}. He played open guard and I did my wombat past his legs into side control.";
+                return $$$"""
+                    {"id": "r{{{n}}}", "exchanges": [], "corrections": [{"text": "{{{text}}}", "moments": [
+                      {"at": {{{text.IndexOf(
+                        "my wombat",
+                        StringComparison.Ordinal
+                    )}}}, "length": 9, "actor": "me", "technique": "smash-pass", "outcome": "done",
+                       "read": {"actor": "me", "technique": "pass", "outcome": "done"}}]}]}
+                    """;
+            });
+        Assert.False(await Reads());
+        await server
+            .Send(
+                HttpMethod.Post,
+                "/api/sessions",
+                $$"""{"id": "s", "date": "2026-03-03", "kind": "class", "attire": "gi", "rolls": [{{string.Join(',', rolls)}}]}"""
+            )
+            .Expect(201);
+        Assert.True(await Reads());
+        var learned = await server.Get("/api/vocabulary/learned");
+        Assert.Equal(6, (int?)learned["accounts"]);
+        Assert.Equal("my wombat", (string?)Assert.Single(learned["proposals"]!.AsArray())!["says"]);
+
+        await server.Send(HttpMethod.Delete, "/api/sessions/s").Expect(204);
+        Assert.False(await Reads());
+        Assert.Equal(0, (int?)(await server.Get("/api/vocabulary/learned"))["accounts"]);
+    }
+
+    [Fact]
+    public async Task A_technique_of_ones_own_that_a_correction_names_stays()
+    {
+        await server
+            .Send(
+                HttpMethod.Post,
+                "/api/vocabulary",
+                """{"techniques": [{"name": "Wombat", "kind": "pass", "from": ["open-guard:top"], "to": ["side-control:top"]}]}"""
+            )
+            .Expect(200);
+        await server
+            .Send(
+                HttpMethod.Post,
+                "/api/sessions",
+                """{"id": "s", "date": "2026-03-03", "kind": "class", "attire": "gi", "rolls": [{"id": "r", "exchanges": [], "corrections": [{"text": "did it", "moments": [{"at": 0, "length": 3, "actor": "me", "technique": "own-wombat", "outcome": "done"}]}]}]}"""
+            )
+            .Expect(201);
+        await (await server.Send(HttpMethod.Delete, "/api/vocabulary/own-wombat")).Problem(409);
+    }
+
     [Theory]
     [InlineData("{}", "/text")]
     [InlineData("{\"text\": 5}", "/text")]

@@ -6,6 +6,8 @@ interface Session {
     partnerId?: string;
     told?: string;
     takeaways?: string[];
+    notes?: string;
+    corrections?: { text: string; moments: object[] }[];
     exchanges: {
       moments: {
         technique: string;
@@ -239,4 +241,54 @@ test('with the program gone the log opens, takes rolls and words, and all go up 
   expect(after.items[0]!.id).toBe(before.items[0]!.id);
   expect(after.items[0]!.rolls.map((r) => r.partnerId)).toEqual(['sunniva', 'cosmo']);
   expect(techniques(after.items[0]!, 1)).toEqual(['single-leg', 'open-the-guard', 'pass']);
+});
+
+test('words can be selected to say what they tell, and the reader learns from it', async ({ page, demo }) => {
+  await openRoll(page, demo.url);
+  await page.keyboard.press('t');
+  const words = 'He played closed guard. I opened it and did my wombat and was on his back until the bell.';
+  await page.keyboard.type(words);
+  await expect(page.getByText(/moments? read/)).toBeVisible();
+  await page.getByLabel(box).evaluate((field: HTMLTextAreaElement) => {
+    const at = field.value.indexOf('my wombat');
+    field.focus();
+    field.setSelectionRange(at, at + 'my wombat'.length);
+  });
+  await page.getByRole('button', { name: 'Say what “my wombat” tells' }).click();
+  await page.getByRole('combobox', { name: 'What was it? Any name will do.' }).fill('smash pass');
+  await page.getByRole('option', { name: /^Smash pass/ }).click();
+  await expect(page.getByRole('button', { name: /I: Smash pass/ })).toBeVisible();
+  await page.getByRole('button', { name: /^Take it/ }).click();
+  await saved(page);
+  const session = (await demo.get<Listed>('/api/sessions?size=1')).items[0]!;
+  expect(techniques(session)).toContain('smash-pass');
+  const [correction] = session.rolls[0]!.corrections!;
+  expect(correction!.text).toBe(words);
+  expect(correction!.moments).toContainEqual({
+    ...{ at: words.indexOf('my wombat'), length: 9, actor: 'me', technique: 'smash-pass', outcome: 'done' },
+    added: true,
+  });
+  await page.goto(demo.url + '/#/data');
+  await expect(page.getByText('The reader has learned from 1 account that you set right.')).toBeVisible();
+});
+
+test('an evening is told in one go, and each partner of it gets a roll', async ({ page, demo }) => {
+  await page.goto(demo.url + '/#/log');
+  await page.getByRole('button', { name: 'Tell the evening in one go' }).click();
+  await page
+    .getByLabel(box)
+    .fill(
+      'Rolled with Odalys, then Sunniva, then Otto. Odalys passed my guard and tapped me with an armbar. Got Sunniva with two triangles. Otto and I were even.',
+    );
+  await expect(page.getByText('in 3 rolls')).toBeVisible();
+  await page.getByRole('button', { name: /^Take it/ }).click();
+  await saved(page);
+  const session = (await demo.get<Listed>('/api/sessions?size=1')).items[0]!;
+  expect(session.rolls.map((r) => r.exchanges.map((e) => `${e.end?.by} ${e.moments.at(-1)?.technique}`))).toEqual([
+    ['them armbar'],
+    ['me triangle', 'me triangle'],
+    [],
+  ]);
+  expect(session.rolls.map((r) => r.partnerId !== undefined && r.partnerId !== null)).toEqual([true, true, false]);
+  expect(session.rolls[2]!.notes).toBe('With Otto.');
 });

@@ -94,6 +94,9 @@ public static class LogRules
         own = own.Concat(MatchRules.Check(roll, at));
         if (roll.Goes is { } goes)
             own = own.Concat(BlockRules.Check(goes, ground, at + "/goes"));
+        own = own.Concat(AtMost(roll.Corrections?.Count, Correction.MostOfRoll, at + "/corrections", "corrections", "a roll"));
+        if (roll.Corrections is { } corrections)
+            own = own.Concat(corrections.SelectMany((c, i) => c.Check($"{at}/corrections/{i}", ground)));
         if (roll.Takeaways is { } takeaways)
             own = own.Concat(takeaways.SelectMany((t, i) => Text(t, $"{at}/takeaways/{i}")));
         return own.Concat(roll.Exchanges.SelectMany((exchange, i) => Check(exchange, ground, $"{at}/exchanges/{i}")));

@@ -219,6 +219,9 @@ public record Roll
     /// <summary>The film or recording of it, which stays on the owner's device.</summary>
     public VideoFile? Video { get; init; }
 
+    /// <summary>What its owner set right of the words it was told in; the reader learns from it.</summary>
+    public IReadOnlyList<Correction>? Corrections { get; init; }
+
     /// <summary>The exchanges, in order.</summary>
     public IReadOnlyList<Exchange> Exchanges { get; init; } = [];
 }

@@ -4,6 +4,7 @@ using AshNotch.Core.Log;
 using AshNotch.Core.Telling.Decoding;
 using AshNotch.Core.Telling.Features;
 using AshNotch.Core.Telling.Model;
+using AshNotch.Core.Telling.Owner;
 using AshNotch.Core.Telling.Phrases;
 using AshNotch.Core.Telling.Syntax;
 using AshNotch.Core.Telling.Text;
@@ -20,6 +21,9 @@ public sealed class AccountReader
     /// <summary>The longest text that is read, in UTF-16 units.</summary>
     public const int LongestText = 200_000;
 
+    /// <summary>From how many corrected accounts it learns at most.</summary>
+    public const int MostCorrections = 60;
+
     private const int MostNamed = 20_000;
 
     private const int LongestNamed = 400;
@@ -31,6 +35,8 @@ public sealed class AccountReader
     private readonly Fits fits;
     private readonly ReaderModel model;
     private readonly bool training;
+    private readonly OwnerModel owner = OwnerModel.None;
+    private readonly OwnerHabits habits = OwnerHabits.None;
     private readonly ConcurrentDictionary<string, IReadOnlyList<string>> named = new(StringComparer.Ordinal);
 
     /// <summary>A reader for a ground with the owner's own words.</summary>
@@ -52,6 +58,45 @@ public sealed class AccountReader
         matcher = new PhraseMatcher(ground, personal.Aliases);
         fits = new Fits(ground);
     }
+
+    private AccountReader(AccountReader before, PhraseMatcher matcher, OwnerModel owner, OwnerHabits habits)
+    {
+        (model, training, ground, fits) = (before.model, before.training, before.ground, before.fits);
+        (this.matcher, this.owner, this.habits) = (matcher, owner, habits);
+    }
+
+    /// <summary>The same reader, having learned from what its owner set right.</summary>
+    /// <param name="corrections">The accounts, latest first; the first <see cref="MostCorrections"/> count.</param>
+    public AccountReader Learning(IReadOnlyList<Correction> corrections)
+    {
+        List<Correction> these = [.. corrections.Take(MostCorrections)];
+        if (these.Count == 0 || model.IsEmpty)
+            return this;
+        // Each account is read with the phrases of the others alone: its own would find themselves.
+        var examples = new List<OwnerExample>[these.Count];
+        Parallel.For(0, these.Count, i =>
+        {
+            var others = new AccountReader(
+                this,
+                matcher.With(OwnerPhrases.Of(these.Where((_, other) => other != i), ground)),
+                OwnerModel.None,
+                OwnerHabits.None
+            );
+            var seen = others.Look(Tokens.Of(these[i].Text), null);
+            examples[i] = [.. OwnerExamples.Of(others.Weigh(seen, model), seen.Grammar.Tokens, these[i])];
+        });
+        return new AccountReader(
+            this,
+            matcher.With(OwnerPhrases.Of(these, ground)),
+            OwnerModel.Fit([.. examples.SelectMany(e => e)]),
+            habits
+        );
+    }
+
+    /// <summary>The same reader, knowing what its owner and the partners are used to do.</summary>
+    /// <param name="history">What followed what in the log.</param>
+    public AccountReader Knowing(IEnumerable<Followed> history) =>
+        model.IsEmpty ? this : new AccountReader(this, matcher, owner, OwnerHabits.Of(history, model.Rates));
 
     /// <summary>The reader of the shipped ground.</summary>
     public static AccountReader Default => Shipped.Value;
@@ -97,7 +142,8 @@ public sealed class AccountReader
         var (exchanges, positions) = Walk.Of(story, tokens, ground, fits, runnersUp.Of, confidence);
         var steps = Walk.Steps(story.Last);
         var facts = Facts.Of(tokens, grammar, steps.Where(s => s.Kind == StepKind.NextRoll).Select(s => s.Source.Start));
-        exchanges = Details.Of(exchanges, tokens);
+        exchanges = Counts.Of(Details.Of(exchanges, tokens), tokens);
+        (exchanges, facts) = Evening.Of(exchanges, facts, tokens, grammar);
         return new Told
         {
             Exchanges = exchanges,
@@ -110,7 +156,7 @@ public sealed class AccountReader
 
     /// <summary>The best story by some evidence.</summary>
     internal Story Best(IReadOnlyList<Token> tokens, IReadOnlyList<Evidence> evidence, Spot? start, int beam, PathFeatures features) =>
-        new PathFinder(ground, fits, tokens, evidence, beam, features).Best(start is { } s && ground.Has(s) ? s : null);
+        new PathFinder(ground, fits, tokens, evidence, beam, features, habits).Best(start is { } s && ground.Has(s) ? s : null);
 
     /// <summary>What an account's words match, before anything is weighed.</summary>
     internal Seen Look(IReadOnlyList<Token> tokens, Attire? attire)
@@ -127,8 +173,11 @@ public sealed class AccountReader
     internal IReadOnlyList<Mention> Weigh(Seen seen, ReaderModel learned, Dictionary<ulong, string>? names = null)
     {
         var (grammar, hits) = (seen.Grammar, seen.Hits);
-        var tagger = new Tagger(learned, new TokenFeatures(seen), grammar.Tokens.Count);
-        List<Hit> told = [.. hits.Concat(tagger.Propose(hits)).OrderBy(h => h.From)];
+        var tagger = new Tagger(learned, new TokenFeatures(seen), grammar.Tokens);
+        // In a sentence or two the words beside the place say whether a step is meant; the models have only seen whole accounts.
+        var apart = !(learned.IsEmpty && names is null) && grammar.Tokens.Count >= Mixing.FewWords;
+        var steps = apart ? Arrivals.Stepped(hits) : [];
+        List<Hit> told = [.. hits.Concat(tagger.Propose(hits)).Concat(steps).OrderBy(h => h.From)];
         var rules = new EvidenceReader(seen, ground, told);
         List<Hit> all = [.. told.Concat(seen.TapHints).OrderBy(h => h.From)];
         if (learned.IsEmpty && names is null)
@@ -162,10 +211,12 @@ public sealed class AccountReader
                         );
                     }
 
+                    if (hit.Meaning.Kind == MeaningKind.Position && apart && !learned.IsEmpty)
+                        return new Mention(evidence[at] with { StepsApart = true }, []) { Rules = evidence[at] };
                     if (hit.Meaning.Kind != MeaningKind.Technique || story is null)
                         return new Mention(evidence[at], bags[at].Keys);
                     story.Of(at, bags[at]);
-                    var says = learned.OfStory(bags[at], first[at]);
+                    var says = Learned.With(learned.OfStory(bags[at], first[at]), owner.Of(bags[at]));
                     return new Mention(Learned.Mixed(evidence[at], says, tagged[at], grammar.Tokens.Count), bags[at].Keys)
                     {
                         Rules = evidence[at],

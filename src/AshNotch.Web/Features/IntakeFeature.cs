@@ -230,7 +230,7 @@ public static class IntakeFeature
         var log = await snapshots.Now(stop);
         var people = new IntakePeople([.. partners.All().Select(p => p.Partner)]);
         var read = await Task.Run(
-            () => DiaryReader.Read(asked.Text, asked.Date, asked.Nth, asked.Attire ?? Attire.Gi, log.Reader, people),
+            () => DiaryReader.Read(asked.Text, asked.Date, asked.Nth, asked.Attire ?? Attire.Gi, log.Teller, people),
             stop
         );
         return TypedResults.Ok(new EveningAnswer(read.Session, people.Added, read.Moments, read.Unread));

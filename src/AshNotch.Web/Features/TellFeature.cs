@@ -58,7 +58,7 @@ public static class TellFeature
                     if (body.Refusal is { } refusal)
                         return refusal;
                     var asked = body.Value!;
-                    return TypedResults.Ok(await Task.Run(() => Answer(log.Reader.Read(asked.Text, asked.Attire, asked.Start)), stop));
+                    return TypedResults.Ok(await Task.Run(() => Answer(log.Teller.Read(asked.Text, asked.Attire, asked.Start)), stop));
                 }
             )
             .WithTags("telling")

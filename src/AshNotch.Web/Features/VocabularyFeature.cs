@@ -1,6 +1,7 @@
 using AshNotch.Core.Drilling;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
+using AshNotch.Core.Telling.Owner;
 using AshNotch.Formats;
 using AshNotch.Store;
 using AshNotch.Web.Guards;
@@ -22,6 +23,11 @@ public static class VocabularyFeature
         IReadOnlyList<Caution> Cautions
     );
 
+    /// <summary>
+    /// What the reader has learned from its owner: from how many accounts that were set right, and the words that are worth keeping.
+    /// </summary>
+    public sealed record LearnedAnswer(int Accounts, IReadOnlyList<AliasProposal> Proposals);
+
     /// <summary>The ids of what was added.</summary>
     public sealed record AddedAnswer(IReadOnlyList<string> Ids);
 
@@ -42,6 +48,13 @@ public static class VocabularyFeature
                     Cautions.All
                 )
             );
+        });
+
+        api.MapGet("/learned", async (Snapshots snapshots, CancellationToken stop) =>
+        {
+            var log = await snapshots.Now(stop);
+            var corrections = log.Corrections;
+            return TypedResults.Ok(new LearnedAnswer(corrections.Count, AliasProposals.Of(corrections, log.Words.Aliases, log.Reader)));
         });
 
         api.MapPost("", async Task<Results<Ok<AddedAnswer>, ProblemHttpResult>> (HttpRequest request, Vocabulary vocabulary) =>

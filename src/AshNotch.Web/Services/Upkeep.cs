@@ -71,7 +71,7 @@ internal sealed class Upkeep(Database database, Snapshots snapshots, Judgements 
             foreach (var takeaway in Drills.Takeaways(judged))
                 _ = now.Reader.Named(takeaway.Text);
             // The phrase books and the weights are read at the first account: better now than while somebody waits.
-            _ = now.Reader.Read("I passed.");
+            _ = now.Teller.Read("I passed.");
         }
         catch (Exception failed) when (failed is not OperationCanceledException)
         {

@@ -26,6 +26,10 @@ public class LogbookFileTests
               "minutes": 6, "intensity": "hard", "intent": "own-game", "ruleset": "shed", "length": 300,
               "video": {"name": "round 1.mp4", "size": 734003200, "length": 402.5, "start": 12.4},
               "result": {"winner": "me", "by": "points"}, "penalties": [{"clock": 80, "after": 1, "actor": "them"}], "told": "Füß · 🪵", "notes": "", "takeaways": ["frame first"],
+              "corrections": [{"text": "he slid past and I got up", "moments": [
+                {"at": 3, "length": 9, "technique": "smash-pass", "outcome": "done", "actor": "me", "read": {"technique": "pass", "outcome": "done", "actor": "me"}},
+                {"at": 19, "length": 6, "actor": "me", "technique": "technical-stand-up", "outcome": "stopped", "added": true},
+                {"at": 0, "length": 0, "actor": "me", "technique": "sweep", "outcome": "done"}]}],
               "exchanges": [{
                 "start": {"position": "seated-guard", "role": "bottom"},
                 "moments": [{"actor": "them", "technique": "knee-cut", "outcome": "done", "side": "left", "clock": 75,

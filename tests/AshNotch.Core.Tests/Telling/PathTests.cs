@@ -52,6 +52,20 @@ public class PathTests
         );
     }
 
+    // A story may have ended and still know its last moment: the two are asked for in turn, so that a sum kept for one would show in the other.
+    [Fact]
+    public void A_moment_right_after_an_end_is_no_moment_like_another()
+    {
+        var moments = Walk.Steps(Best(PathFeatures.None).Last).Where(s => s.Kind == StepKind.Moment).ToList();
+        var ended = FeatureBag.KeyOf($"ended={moments[1].Technique!.Kind.ToString().ToLowerInvariant()}");
+        var kept = new PathFeatures(new Dictionary<ulong, float> { [ended] = 3 });
+        double Learned(bool over) =>
+            kept.Weighed(new Story(moments[0], moments[0].To, 0) { Moment = moments[0], Ended = over }, moments[1]).Learned;
+        Assert.Equal(Weights.Told, Learned(false), 1e-6);
+        Assert.Equal(Weights.Told + 3, Learned(true), 1e-6);
+        Assert.Equal(Weights.Told, Learned(false), 1e-6);
+    }
+
     [Fact]
     public void A_weight_against_a_step_keeps_the_search_from_taking_it()
     {

@@ -1,4 +1,6 @@
 using System.Collections.Frozen;
+using AshNotch.Core.Telling.Phrases;
+using AshNotch.Core.Telling.Text;
 
 namespace AshNotch.Core.Telling.Decoding;
 
@@ -45,6 +47,24 @@ internal static class Arrivals
         "lockdown",
         "knee-shield",
     }.ToFrozenSet();
+
+    // Wider than the rules' own: the models, not the words before it alone, say whether a step is told.
+    private static readonly Lazy<FrozenDictionary<string, string[]>> Meant = new(() =>
+        WordLists.Lines("telling/arrivals.txt").Select(l => l.Split(' ')).ToFrozenDictionary(p => p[0], p => p[1..], StringComparer.Ordinal)
+    );
+
+    /// <summary>Mentions of the steps that may be meant where a place is named, unless the words name that step already.</summary>
+    public static IEnumerable<Hit> Stepped(IReadOnlyList<Hit> hits)
+    {
+        var named = hits.Where(h => h.Meaning.Kind == MeaningKind.Technique).ToLookup(h => h.Meaning.Id);
+        return hits.Where(h => h.Meaning.Kind == MeaningKind.Position)
+            .SelectMany(place =>
+                Meant
+                    .Value.GetValueOrDefault(place.Meaning.Id, [])
+                    .Where(id => !named[id].Any(h => h.From < place.To && h.To > place.From))
+                    .Select(id => place with { Meaning = new Meaning(MeaningKind.Technique, id), Stepped = true, Place = place.Meaning.Id })
+            );
+    }
 
     /// <summary>The techniques that may be meant by naming the place.</summary>
     public static IEnumerable<string> At(string position)

@@ -30,7 +30,7 @@ internal sealed class Beam : IEnumerable<Story>
         if (stories.Count == 1)
             return stories;
         stories.Sort((a, b) => b.Score.CompareTo(a.Score));
-        var seen = new HashSet<(Ground.Spot?, Log.Actor?, bool, string?, Log.Actor, Log.Outcome)>();
+        var seen = new HashSet<(Ground.Spot?, Log.Actor?, Log.Actor?, string?, Log.Actor, Log.Outcome)>();
         var kept = new List<Story>(most);
         foreach (var story in stories)
         {

@@ -67,8 +67,26 @@ internal sealed partial class Continuations
         {
             // Said again; that is worth little, or a tap told later would be heard in it.
             if (end.Actor == winner)
-                into.Add(story with { Score = story.Score + Math.Min(evidence.Gain, Weights.TapSaidAgain) });
-            return;
+            {
+                // "Finished the choke, he tapped": the end was only gathered from the finish, and here it is told.
+                var told = end.Evidence!.Hit.Meaning.Kind != MeaningKind.Event && Near(end, evidence, TapNear);
+                into.Add(
+                    told
+                        ? story with
+                        {
+                            Last = end with { Evidence = evidence, Source = SourceOf(evidence.Hit) },
+                            Score = score,
+                        }
+                        : story with
+                        {
+                            Score = story.Score + Math.Min(evidence.Gain, Weights.TapSaidAgain),
+                        }
+                );
+                return;
+            }
+
+            // "I got him with an armbar, and he got me with a kneebar": another one, whose submission is told behind it.
+            score -= Weights.TapAtOnce;
         }
 
         if (story.Pending == winner)
@@ -93,6 +111,9 @@ internal sealed partial class Continuations
         };
         into.Add(new Story(step, null, score) { Moment = story.Moment, Ended = true });
     }
+
+    /// <summary>Words between a submission and the tap that is told of it.</summary>
+    private const int TapNear = 7;
 
     private Story End(Story story, Evidence evidence, EndKind kind)
     {

@@ -19,6 +19,9 @@ internal sealed partial class Continuations
             && ReferenceEquals(whole.Last, whole.Moment)
             && Near(whole.Moment, evidence, 5)
             && AfterFrom(evidence.Hit);
+        // "She tapped me with an armbar from mount": where it ended, nothing new.
+        if (story is { Ended: true, Moment: { } gone } && Near(gone, evidence, 5) && AfterFrom(evidence.Hit))
+            into.Add(story with { Score = story.Score + evidence.Gain });
         foreach (var ownerHolds in even ? [true] : new[] { true, false })
         {
             var spot = SpotRoles.Of(ground, id, ownerHolds);

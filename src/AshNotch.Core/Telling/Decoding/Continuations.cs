@@ -1,13 +1,21 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 using AshNotch.Core.Telling.Features;
+using AshNotch.Core.Telling.Owner;
 using AshNotch.Core.Telling.Phrases;
 using AshNotch.Core.Telling.Text;
+using AshNotch.Core.Telling.Timeline;
 
 namespace AshNotch.Core.Telling.Decoding;
 
 /// <summary>How a story may go on with a match: every reading of it that makes some sense.</summary>
-internal sealed partial class Continuations(GroundMap ground, Fits fits, IReadOnlyList<Token> tokens, PathFeatures features)
+internal sealed partial class Continuations(
+    GroundMap ground,
+    Fits fits,
+    IReadOnlyList<Token> tokens,
+    PathFeatures features,
+    OwnerHabits habits
+)
 {
     private static readonly Actor[] Both = [Actor.Me, Actor.Them];
     private static readonly Outcome[] Either = [Outcome.Done, Outcome.Stopped];
@@ -19,12 +27,20 @@ internal sealed partial class Continuations(GroundMap ground, Fits fits, IReadOn
         {
             case MeaningKind.Technique:
                 var technique = ground.Technique(evidence.Hit.Meaning.Id)!;
-                Moments(story, evidence, technique, evidence.Hit.Place, evidence.Gain + Shared(evidence, technique), into);
+                Moments(
+                    story,
+                    evidence,
+                    technique,
+                    evidence.Hit.Place,
+                    evidence.Gain + (evidence.Hit.Stepped ? 0 : Shared(evidence, technique)),
+                    into
+                );
                 Restate(story, evidence, technique, into);
                 break;
             case MeaningKind.Position:
                 Place(story, evidence, into);
-                Arrive(story, evidence, into);
+                if (!evidence.StepsApart)
+                    Arrive(story, evidence, into);
                 break;
             default:
                 Event(story, evidence, into);
@@ -54,18 +70,21 @@ internal sealed partial class Continuations(GroundMap ground, Fits fits, IReadOn
         foreach (var actor in Both)
         {
             technique = fits.Named(told, actor, story.Spot);
+            var tapped = TappedTo(story, evidence, technique);
             var who =
                 evidence.Me
-                + TappedTo(story, evidence, technique)
+                + tapped
                 + (
                     story.Moment is { } last
                         ? (last.Actor == Actor.Me ? 1 : -1) * Weights.SameActor * (last.Outcome == Outcome.Done ? 1 : 0.6)
                         : 0
                 );
-            var fit = fits.Of(technique, actor, story.Spot, story.Moment);
-            var other = fits.Of(technique, Other(actor), story.Spot, story.Moment).Score;
+            var spot = ToldEarlier(story, evidence, actor) is { } first ? first.From : story.Spot;
+            var fit = fits.Of(technique, actor, spot, story.Moment);
+            var other = fits.Of(technique, Other(actor), spot, story.Moment).Score;
             var score =
                 story.Score + gain + (1.1 * LogOdds(who, actor == Actor.Me)) + fit.Score + (story.Ended ? Weights.RestartUntold : 0);
+            score += habits.Of(actor, technique.Id, spot);
             if (story.Pending is not null)
                 score -= Weights.NoTapFollows;
             if (place is not null || Arrivals.PlaceOf(technique.Id) is not null)
@@ -73,6 +92,8 @@ internal sealed partial class Continuations(GroundMap ground, Fits fits, IReadOn
             foreach (var outcome in Either)
             {
                 var total = score + LogOdds(evidence.Done, outcome == Outcome.Done);
+                if (tapped != 0 && outcome == Outcome.Stopped)
+                    total -= Weights.TapUnexplained;
                 var step = new Step(story.Last, StepKind.Moment, evidence)
                 {
                     Actor = actor,
@@ -91,6 +112,15 @@ internal sealed partial class Continuations(GroundMap ground, Fits fits, IReadOn
                     Done(story, step, technique, actor, place, total, into);
             }
         }
+    }
+
+    // "Mounted off a knee cut": it happened before what was told before it, where that began.
+    private Step? ToldEarlier(Story story, Evidence evidence, Actor actor)
+    {
+        if (story.Last is not { Kind: StepKind.Moment } last || last.Actor != actor || !Near(last, evidence, TellingOrder.Apart))
+            return null;
+        var (from, to) = (last.Evidence!.Hit.To, evidence.Hit.From);
+        return from <= to && TellingOrder.SaysEarlier(tokens, from, to) ? last : null;
     }
 
     // "He tapped to the americana": it was done by whoever got the tap.

@@ -1,6 +1,7 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 using AshNotch.Core.Telling.Features;
+using AshNotch.Core.Telling.Owner;
 using AshNotch.Core.Telling.Phrases;
 using AshNotch.Core.Telling.Text;
 
@@ -71,8 +72,14 @@ internal sealed record Story(Step? Last, Spot? Spot, double Score)
     public bool Ended { get; init; }
 
     /// <summary>What keeps two stories apart; of those alike only the better goes on.</summary>
-    public (Spot?, Actor?, bool, string?, Actor, Outcome) Likeness =>
-        (Spot, Pending, Ended, Moment?.Technique?.Id, Moment?.Actor ?? Actor.Me, Moment?.Outcome ?? Outcome.Done);
+    public (Spot?, Actor?, Actor?, string?, Actor, Outcome) Likeness =>
+        (Spot, Pending, EndedBy, Moment?.Technique?.Id, Moment?.Actor ?? Actor.Me, Moment?.Outcome ?? Outcome.Done);
+
+    // Them as well for ends that nobody got: only taps are told apart.
+    private Actor? EndedBy =>
+        !Ended ? null
+        : Last is { Kind: StepKind.End, End: EndKind.Tap, Actor: Actor.Me } ? Actor.Me
+        : Actor.Them;
 }
 
 /// <summary>
@@ -87,10 +94,11 @@ internal sealed class PathFinder(
     IReadOnlyList<Token> tokens,
     IReadOnlyList<Evidence> evidence,
     int beam,
-    PathFeatures features
+    PathFeatures features,
+    OwnerHabits habits
 )
 {
-    private readonly Continuations continuations = new(ground, fits, tokens, features);
+    private readonly Continuations continuations = new(ground, fits, tokens, features, habits);
 
     /// <summary>The best story.</summary>
     public Story Best(Spot? start)

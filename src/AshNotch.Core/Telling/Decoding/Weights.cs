@@ -113,6 +113,9 @@ internal static class Weights
     /// <summary>"Tapped to the americana": it was the work of whoever got the tap.</summary>
     public const double TappedTo = 6;
 
+    /// <summary>A tap to the other right after a tap, with nothing told between.</summary>
+    public const double TapAtOnce = 1;
+
     /// <summary>The most that saying once more that somebody tapped is worth.</summary>
     public const double TapSaidAgain = 0.3;
 
@@ -132,7 +135,7 @@ internal static class Weights
     public const double Finished = 3;
 
     /// <summary>Reading a moment where paths were learned: their updates leave out more than they put in.</summary>
-    public const double Told = 0.4;
+    public const double Told = 1.0;
 
     // The ground.
 

@@ -33,7 +33,7 @@ internal sealed class Clues
         foreach (var hit in hits)
         {
             if (
-                hit.Meaning.Kind == MeaningKind.Technique
+                hit is { Meaning.Kind: MeaningKind.Technique, Stepped: false }
                 && hit.Cost < 1.4
                 && hit.Meaning.Id
                     is not (

@@ -28,6 +28,9 @@ internal sealed record Evidence(Hit Hit, double Gain, double Me, double Done, do
         init => original = value;
     }
 
+    /// <summary>Of a position: steps to it are mentions of their own, which the models weigh.</summary>
+    public bool StepsApart { get; init; }
+
     /// <summary>What the tagger thinks of the words: that they tell something, and that it is this; each 0 to 1.</summary>
     public (double Told, double This) Tagged { get; init; }
 }
@@ -113,7 +116,8 @@ internal sealed class EvidenceReader
         )
             gain -= 5;
         var done = became.Of(hit, technique);
-        return new Evidence(hit, gain, me, done, 0, holds.Arrives(hit));
+        var holder = hit.Stepped ? holds.Of(hit with { Meaning = new Meaning(MeaningKind.Position, hit.Place!) }, subject) : 0;
+        return new Evidence(hit, gain, me, done, holder, holds.Arrives(hit));
     }
 
     // In a list of bare names ("he turtles, crucifix, rnc") the subject of the first says little of the next.

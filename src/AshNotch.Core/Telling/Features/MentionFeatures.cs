@@ -39,7 +39,7 @@ internal sealed class MentionFeatures
         cueAt = new Hit?[tokens.Count + 1];
         foreach (var cue in seen.Cues)
             cueAt[cue.From] = cue;
-        named = [.. hits.Where(h => h.Cost < 0.5 || h.Tagged).OrderBy(h => h.From)];
+        named = [.. hits.Where(h => (h.Cost < 0.5 || h.Tagged) && !h.Stepped).OrderBy(h => h.From)];
         (style, brackets) = (seen.Style, seen.Brackets);
     }
 
@@ -58,11 +58,18 @@ internal sealed class MentionFeatures
         bag.Add("id", id);
         bag.Add("kind", kind);
         bag.Add("kind.style", kind, style);
-        bag.Add("source", hit.Tagged ? "tagger" : "list", Step(hit.Cost, hit.Cost is >= 0.5 and < 1 ? 0.05 : 0.5));
+        bag.Add("source", Source(hit), Step(hit.Cost, hit.Cost is >= 0.5 and < 1 ? 0.05 : 0.5));
         bag.Add("words", Small(hit.Words), Small(Math.Min(6, hit.To - hit.From)));
         bag.Add("patient", hit.Patient ? "1" : "0");
-        bag.Add("told", Step(tagged.Told, 0.1), hit.Tagged ? "t" : "l");
-        bag.Add("this", Step(tagged.This, 0.1), hit.Tagged ? "t" : "l");
+        bag.Add("told", Step(tagged.Told, 0.1), Source(hit));
+        bag.Add("this", Step(tagged.This, 0.1), Source(hit));
+        if (hit.Stepped)
+        {
+            bag.Add("place", hit.Place, id);
+            bag.Add("holder", Step(Math.Clamp(one.Holder, -6, 6), 0.5), id);
+            bag.Add("arrives", Step(one.Arrives, 0.5), id);
+        }
+
         bag.Add("gain", Step(Math.Clamp(one.Gain, -8, 5), 0.5));
         bag.Add("me", Step(Math.Clamp(one.Me, -6, 6), 0.5));
         bag.Add("done", Step(Math.Clamp(one.Done, -5, 5), 0.5));
@@ -91,8 +98,15 @@ internal sealed class MentionFeatures
         Neighbours(hit, kind, bag);
     }
 
+    private static string Source(Hit hit) =>
+        hit.Tagged ? "tagger"
+        : hit.Stepped ? "place"
+        : "list";
+
     private void Around(Hit hit, string kind, FeatureBag bag)
     {
+        if (hit.Stepped)
+            kind = "step";
         var crossed = 0;
         for (var d = 1; d <= FarthestBefore && hit.From - d >= 0; d++)
         {

@@ -149,10 +149,7 @@ internal sealed class PathFeatures(IReadOnlyDictionary<ulong, float> weights, Di
             : waits == step.Actor ? 1
             : 2;
         var before = story.Moment;
-        var state =
-            before is not null ? 0
-            : story.Ended ? 2
-            : 1;
+        var state = (before is null ? 1 : 0) + (story.Ended ? 2 : 0);
         if (!situations.Known((((((kind * 3) + due) * 2) + outcome) * 4) + state, ref sum, out var part))
         {
             if (due > 0)

@@ -154,6 +154,8 @@ internal sealed class StoryFeatures
             return null;
         var technique = ground.Technique(all[moment].Hit.Meaning.Id)!;
         var mine = first[moment].Me >= 0;
+        if (first[moment].Done >= 0 && all[moment].Hit.Place is { } led)
+            return SpotRoles.Of(ground, led, mine);
         if (first[moment].Done >= 0 && technique.To.Count > 0)
             return mine ? technique.To[0] : technique.To[0].Mirror();
         return spot[moment];

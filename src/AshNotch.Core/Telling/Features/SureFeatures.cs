@@ -25,6 +25,7 @@ internal static class SureFeatures
         var kind = step.Technique!.Kind.ToString();
         var source =
             evidence.Hit.Tagged ? "tagger"
+            : evidence.Hit.Stepped ? "place"
             : evidence.Hit.Cost < 0.5 ? "exact"
             : "near";
         var actor = step.Actor == Actor.Me ? me : -me;

@@ -28,7 +28,10 @@ internal sealed class Committee
     public Committee(IReadOnlyList<Mention> mentions, Func<IReadOnlyList<Evidence>, PathFeatures, Story> read, PathFeatures path)
     {
         rules = new SecondOpinion(
-            read([.. mentions.Where(m => !m.Evidence.Hit.Tagged).Select(m => m.Rules ?? m.Evidence)], PathFeatures.None)
+            read(
+                [.. mentions.Where(m => m.Evidence.Hit is { Tagged: false, Stepped: false }).Select(m => m.Rules ?? m.Evidence)],
+                PathFeatures.None
+            )
         );
         models = new SecondOpinion(read([.. mentions.Select(m => m.Models ?? m.Evidence)], path));
         moved = [.. Enumerable.Range(1, Moved).Select(n => new SecondOpinion(read([.. mentions.Select(m => Move(m.Evidence, n))], path)))];

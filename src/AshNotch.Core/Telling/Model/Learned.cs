@@ -32,6 +32,7 @@ internal static class Learned
             learned,
             tagged,
             rules.Hit.Tagged ? Mixing.Tagged
+                : rules.Hit.Stepped ? Mixing.Stepped
                 : words < Mixing.FewWords ? Mixing.Sentence
                 : Mixing.Listed
         );
@@ -54,6 +55,12 @@ internal static class Learned
             Me = (w.MeRules * rules.Me) + (w.Me * learned.Me),
             Done = (w.DoneRules * rules.Done) + (w.Done * learned.Done),
         };
+
+    /// <summary>What the models say with what one owner's corrections add.</summary>
+    public static (double Told, double Me, double Done) With(
+        (double Told, double Me, double Done) says,
+        (double Told, double Me, double Done) owner
+    ) => (says.Told + owner.Told, says.Me + owner.Me, says.Done + owner.Done);
 
     /// <summary>Evidence of a tap with what the model says of it.</summary>
     /// <param name="rules">What the rules say.</param>
@@ -86,6 +93,9 @@ internal sealed record Mixing(double Gain, double Doubt, double Told, double Bia
 
     /// <summary>For mentions that a list has.</summary>
     public static Mixing Listed { get; } = new(0.3, 0.3, 0.8, 0.7, 0.35, 0.7, 0.5, 0.7);
+
+    /// <summary>For steps that are told by naming the place.</summary>
+    public static Mixing Stepped { get; } = new(0.3, 0.3, 0.8, 2, 0.35, 0.7, 0.5, 0.7);
 
     /// <summary>The same in a sentence or two.</summary>
     public static Mixing Sentence { get; } = new(0.4, 0.8, 0.7, 0.7, 1, 0.4, 0.5, 0.7);

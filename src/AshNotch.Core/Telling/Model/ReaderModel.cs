@@ -29,6 +29,9 @@ internal sealed class ReaderModel
     /// <summary>What the steps of a story are worth together.</summary>
     public PathFeatures Path { get; private set; }
 
+    /// <summary>How often people tell each technique, as shares that add up to one; empty when nothing was learned.</summary>
+    public IReadOnlyDictionary<string, double> Rates { get; private set; } = new Dictionary<string, double>();
+
     /// <summary>The model that ships with the product.</summary>
     public static ReaderModel Shipped => ShippedModel.Value;
 
@@ -125,6 +128,7 @@ internal sealed class ReaderModel
         var model = new ReaderModel();
         var header = new Dictionary<string, string>();
         var part = "";
+        var counts = new Dictionary<ulong, float>();
         while (reader.ReadLine() is { } line)
         {
             if (line.Length == 0)
@@ -161,6 +165,10 @@ internal sealed class ReaderModel
                     var (pathKey, worth, _, _) = Three(line);
                     model.path[pathKey] = worth;
                     break;
+                case "rate":
+                    var (rate, times, _, _) = Three(line);
+                    counts[rate] = times;
+                    break;
                 case "sure":
                     var (sureKey, weight, _, _) = Three(line);
                     model.sure[sureKey] = weight;
@@ -181,6 +189,10 @@ internal sealed class ReaderModel
         model.Techniques = header.TryGetValue("techniques", out var ids) ? ids.Split(' ') : [];
         foreach (var id in model.Techniques)
             model.numbers[id] = model.numbers.Count;
+        var all = counts.Values.Sum();
+        model.Rates = model
+            .Techniques.Where(id => counts.ContainsKey(FeatureBag.KeyOf(id)))
+            .ToDictionary(id => id, id => (double)(counts[FeatureBag.KeyOf(id)] / all));
         return model;
     }
 

@@ -32,12 +32,15 @@ internal sealed class Tagger
     private const int MostOfSpan = 4;
 
     private readonly ReaderModel model;
+    private readonly IReadOnlyList<Token> tokens;
     private readonly double[] inside;
     private readonly Tag?[] tagAt;
 
-    public Tagger(ReaderModel model, TokenFeatures features, int count)
+    public Tagger(ReaderModel model, TokenFeatures features, IReadOnlyList<Token> tokens)
     {
+        var count = tokens.Count;
         this.model = model;
+        this.tokens = tokens;
         inside = new double[count];
         tagAt = new Tag?[count];
         if (model.Techniques.Count == 0)
@@ -103,6 +106,8 @@ internal sealed class Tagger
             .ToLookup(n => n.Id, n => n.Hit);
         foreach (var tag in Tags)
         {
+            if (!Carries(tag))
+                continue;
             var best = tag
                 .Techniques.Select((p, i) => (Id: model.Techniques[i], P: p))
                 .Where(t => t.P >= Least)
@@ -119,6 +124,12 @@ internal sealed class Tagger
                     };
         }
     }
+
+    // "Got an" tells nothing.
+    private bool Carries(Tag tag) =>
+        Enumerable
+            .Range(tag.From, tag.To - tag.From)
+            .Any(at => !Words.Function.Contains(tokens[at].Text) && !Words.Auxiliaries.Contains(tokens[at].Stem));
 
     private static double Logistic(double x) => 1 / (1 + Math.Exp(-x));
 }

@@ -50,6 +50,9 @@ internal sealed record Hit(
     /// <summary>Proposed by the tagger, not matched to a listed phrase.</summary>
     public bool Tagged { get; init; }
 
+    /// <summary>The words name a place, and this is a step to it that may be meant; the models say whether it is.</summary>
+    public bool Stepped { get; init; }
+
     /// <summary>A position that the phrase names as well ("pulled half guard").</summary>
     public string? Place { get; init; }
 }

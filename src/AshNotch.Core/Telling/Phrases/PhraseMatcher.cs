@@ -17,6 +17,7 @@ internal sealed class PhraseMatcher
     private readonly Lexicon cues = new();
     private readonly Lexicon tapHints = new();
     private readonly NearWords near;
+    private IReadOnlyList<Lexicon> hints = [PhraseBook.Names];
 
     /// <param name="ground">The ground, the owner's own techniques and positions with it.</param>
     /// <param name="aliases">The owner's words; those of unknown ids are left out.</param>
@@ -41,6 +42,14 @@ internal sealed class PhraseMatcher
         }
 
         near = new NearWords(Lexicon);
+    }
+
+    /// <summary>The same with more phrases that the models weigh.</summary>
+    public PhraseMatcher With(Lexicon phrases)
+    {
+        var more = (PhraseMatcher)MemberwiseClone();
+        more.hints = [.. hints, phrases];
+        return more;
     }
 
     /// <summary>The phrases that name techniques, positions and events.</summary>
@@ -97,7 +106,8 @@ internal sealed class PhraseMatcher
         var tokens = grammar.Tokens;
         var hits = FindAll(tokens, grammar.Names, Lexicon);
         if (books)
-            hits.AddRange(FindAll(tokens, grammar.Names, PhraseBook.Names));
+            foreach (var book in hints)
+                hits.AddRange(FindAll(tokens, grammar.Names, book));
         var odd = new bool[tokens.Count];
         for (var at = 0; at < tokens.Count; at++)
             odd[at] =

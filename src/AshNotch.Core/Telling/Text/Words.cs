@@ -38,6 +38,9 @@ internal static class Words
     public static readonly FrozenSet<string> Rounds = List("rounds");
     public static readonly FrozenSet<string> Against = List("against");
 
+    /// <summary>What a hand taps on: "tapped my leg three times" counts nothing.</summary>
+    public static readonly FrozenSet<string> TappedOn = List("tapped-on");
+
     /// <summary>Words that count, and what.</summary>
     public static readonly FrozenDictionary<string, int> Numbers = Lists["numbers"]
         .Select(word => word.Split('='))

@@ -36,7 +36,8 @@ internal static class Facts
         return [.. starts.Select((start, i) => Roll(tokens, grammar, start, i + 1 < starts.Count ? starts[i + 1] : end))];
     }
 
-    private static ToldRoll Roll(IReadOnlyList<Token> tokens, Grammar grammar, int start, int end)
+    /// <summary>What is told of a roll between two offsets.</summary>
+    public static ToldRoll Roll(IReadOnlyList<Token> tokens, Grammar grammar, int start, int end)
     {
         var roll = new ToldRoll { Source = new Span(start, Math.Max(0, end - start)) };
         var counts = new Dictionary<int, double>();

@@ -15,7 +15,7 @@ namespace AshNotch.Core.Telling.Timeline;
 internal static class TellingOrder
 {
     /// <summary>How many words may stand between two moments that are told the other way round.</summary>
-    private const int Apart = 5;
+    public const int Apart = 5;
 
     /// <summary>The steps as they happened.</summary>
     public static IReadOnlyList<Step> Of(IReadOnlyList<Step> steps, IReadOnlyList<Token> tokens) => Turned(Earlier(steps), tokens);
@@ -104,20 +104,35 @@ internal static class TellingOrder
     private static bool HappenedFirst(Step then, Step told, IReadOnlyList<Token> tokens)
     {
         var (from, to) = (told.Evidence!.Hit.To, then.Evidence!.Hit.From);
-        if (to < from || to - from > Apart)
+        if (to < from || to - from > Apart || !Unbroken(tokens, from, to))
             return false;
+        return told.Actor == then.Actor
+            ? SaysEarlier(tokens, from, to)
+            : !Joined(tokens, from, to) && Fits.Answers(told.Technique!, then.Technique!);
+    }
+
+    /// <summary>Whether the words between two moments say that the second happened first.</summary>
+    public static bool SaysEarlier(IReadOnlyList<Token> tokens, int from, int to)
+    {
+        var says = false;
+        for (var at = from; at < to; at++)
+            says |= Words.TellsEarlier.Contains(tokens[at].Text);
+        return says && Unbroken(tokens, from, to) && !Joined(tokens, from, to);
+    }
+
+    private static bool Unbroken(IReadOnlyList<Token> tokens, int from, int to)
+    {
         for (var at = from; at <= to; at++)
             if (tokens[at].Before != Break.None)
                 return false;
-        var joined = false;
-        for (var at = from; at < to; at++)
-        {
-            var earlier = Words.TellsEarlier.Contains(tokens[at].Text);
-            if (!earlier && Words.Joiners.Contains(tokens[at].Text))
-                return false;
-            joined |= earlier;
-        }
+        return true;
+    }
 
-        return told.Actor == then.Actor ? joined : Fits.Answers(told.Technique!, then.Technique!);
+    private static bool Joined(IReadOnlyList<Token> tokens, int from, int to)
+    {
+        for (var at = from; at < to; at++)
+            if (!Words.TellsEarlier.Contains(tokens[at].Text) && Words.Joiners.Contains(tokens[at].Text))
+                return true;
+        return false;
     }
 }

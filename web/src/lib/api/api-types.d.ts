@@ -2214,6 +2214,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/vocabulary/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LearnedAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary/positions/{id}": {
         parameters: {
             query?: never;
@@ -3465,6 +3500,18 @@ export interface components {
             /** @description The id of the position or technique meant. */
             means: string;
         };
+        /** @description A word of the owner's own that corrections speak for. */
+        AliasProposal: {
+            /** @description The words. */
+            says: string;
+            /** @description The technique that they were set right to. */
+            means: string;
+            /**
+             * Format: int32
+             * @description In how many accounts.
+             */
+            times: number;
+        };
         /** @description A focus of a running block that somebody is good for. */
         AskFor: {
             /** @description The block's id. */
@@ -4030,6 +4077,38 @@ export interface components {
          * @enum {unknown}
          */
         ContestEnd: "won" | "lost" | "held";
+        /** @description A moment of an account as its owner left it. */
+        CorrectedMoment: {
+            /**
+             * Format: int32
+             * @description Where the words that tell it begin, in UTF-16 units.
+             */
+            at: number;
+            /**
+             * Format: int32
+             * @description How long they are; 0 for a moment put in without words of its own.
+             */
+            length: number;
+            /** @description Who. */
+            actor: components["schemas"]["Actor"];
+            /** @description What. */
+            technique: string;
+            /** @description What became of it. */
+            outcome: components["schemas"]["Outcome"];
+            read?: null | components["schemas"]["ReadAs"];
+            /** @description Whether the owner put it in: nothing had been read. */
+            added?: null | boolean;
+        };
+        /**
+         * @description An account that its owner set right in at least one thing: the words, and every moment as it was left. Words that were read and
+         *     taken out are those that no moment stands on. The reader learns from them.
+         */
+        Correction: {
+            /** @description The words. */
+            text: string;
+            /** @description The moments, in the order of the story. */
+            moments: components["schemas"]["CorrectedMoment"][];
+        };
         /** @description How often something was seen. */
         CountOf: {
             id: string;
@@ -4622,6 +4701,12 @@ export interface components {
             finished: boolean;
             /** Format: int32 */
             count: number;
+        };
+        /** @description What the reader has learned from its owner: from how many accounts that were set right, and the words that are worth keeping. */
+        LearnedAnswer: {
+            /** Format: int32 */
+            accounts: number;
+            proposals: components["schemas"]["AliasProposal"][];
         };
         /** @description Something that was left out of a plan, and why. */
         LeftOut: {
@@ -5661,6 +5746,15 @@ export interface components {
         RatingsAsked: {
             ratings: components["schemas"]["SelfRating"][];
         };
+        /** @description How words were read. */
+        ReadAs: {
+            /** @description Who. */
+            actor: components["schemas"]["Actor"];
+            /** @description What. */
+            technique: string;
+            /** @description What became of it. */
+            outcome: components["schemas"]["Outcome"];
+        };
         /** @description Why something failed or got through, in the short set that people keep coming back to. */
         Reason: {
             /** @description The id kept in the log. */
@@ -5814,6 +5908,8 @@ export interface components {
             takeaways?: null | string[];
             goes?: null | components["schemas"]["Goes"];
             video?: null | components["schemas"]["VideoFile"];
+            /** @description What its owner set right of the words it was told in; the reader learns from it. */
+            corrections?: null | components["schemas"]["Correction"][];
             /** @description The exchanges, in order. */
             exchanges: components["schemas"]["Exchange"][];
         };
@@ -5889,6 +5985,8 @@ export interface components {
             takeaways?: null | string[];
             goes?: null | components["schemas"]["Goes"];
             video?: null | components["schemas"]["VideoFile"];
+            /** @description What its owner set right of the words it was told in; the reader learns from it. */
+            corrections?: null | components["schemas"]["Correction"][];
             /** @description The exchanges, in order. */
             exchanges: components["schemas"]["Exchange"][];
         };

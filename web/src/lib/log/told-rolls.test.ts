@@ -39,3 +39,30 @@ it('puts it in place of what is there when asked to', () => {
   const next = rollsFrom(session, 'a', { settled, told: [facts({})], takeaways: [], instead: true }, people);
   expect(next.rolls[0]!.exchanges).toEqual([exchange('pass')]);
 });
+
+it('gives the roll that was opened what was told with its partner, and puts the others before and behind it', () => {
+  const opened = { ...session, rolls: [{ id: 'a', order: 1, partnerId: 'cosmo', exchanges: [] }] };
+  const told = [facts({ partner: 'Odile' }), facts({ partner: 'Cosmo' }), facts({ partner: 'Halima S' })];
+  const next = rollsFrom(
+    opened,
+    'a',
+    { settled: { ...settled, rolls: [0, 1] }, told, takeaways: [], instead: false },
+    people,
+  );
+  expect(next.rolls.map((r) => [r.partnerId, r.notes, r.exchanges.length])).toEqual([
+    [undefined, 'With Odile.', 1],
+    ['cosmo', undefined, 1],
+    [undefined, 'With Halima S.', 0],
+  ]);
+  expect(next.rolls[1]!.id).toBe('a');
+});
+
+it('gives a roll without a partner the one who is told first', () => {
+  const opened = { ...session, rolls: [{ id: 'a', order: 1, exchanges: [] }] };
+  const told = [facts({ partner: 'Cosmo' }), facts({ partner: 'Odile' })];
+  const next = rollsFrom(opened, 'a', { settled, told, takeaways: [], instead: false }, people);
+  expect(next.rolls.map((r) => [r.id === 'a', r.partnerId, r.partnerBelt])).toEqual([
+    [true, 'cosmo', 'blue'],
+    [false, undefined, undefined],
+  ]);
+});

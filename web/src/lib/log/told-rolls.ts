@@ -1,5 +1,6 @@
 import type { Settled } from './telling.ts';
-import type { Exchange, Partner, Roll, Session, ToldRoll } from '../api/types.ts';
+import { withCorrection } from './correction.ts';
+import type { Correction, Exchange, Partner, Roll, Session, ToldRoll } from '../api/types.ts';
 
 /** A reading that the owner takes. */
 export interface Taken {
@@ -7,6 +8,8 @@ export interface Taken {
   /** What was told of each roll as a whole. */
   told: readonly ToldRoll[];
   takeaways: readonly string[];
+  /** What was set right of the reading; null when nothing was. */
+  correction?: Correction | null;
   /** In place of the exchanges that are there, not behind them. */
   instead: boolean;
 }
@@ -74,41 +77,62 @@ export function alongEnds(told: readonly Exchange[], bare: readonly Exchange[]):
   return joined;
 }
 
+/** Whose roll the told one is: the partner on the sheet, or the name where nobody is called so. */
+function whose(told: ToldRoll | undefined, partners: readonly Partner[]): Partial<Roll> {
+  const partner = partnerNamed(told?.partner, partners);
+  return {
+    partnerId: partner?.id,
+    partnerBelt: told?.belt ?? partner?.belt,
+    partnerStripes: partner?.stripes,
+    partnerWeightKg: told?.weightKg ?? partner?.weightKg,
+    // A name that is on no sheet is not lost.
+    ...(told?.partner && !partner ? { notes: `With ${told.partner}.` } : {}),
+  };
+}
+
 /**
- * The session with the reading in it: the first told roll goes into the roll it was told in, each further one becomes a roll
- * of its own behind it, with the partner if the name is known.
+ * The session with the reading in it: the told roll with the partner of this roll goes into it, the first when none is; each other
+ * one becomes a roll of its own, before or behind it as it was told, with the partner if the name is known.
  */
 export function rollsFrom(session: Session, rollId: string, taken: Taken, partners: readonly Partner[]): Session {
   const at = session.rolls.findIndex((r) => r.id === rollId);
   const roll = session.rolls[at];
   if (!roll) return session;
   const of = (n: number): Exchange[] => taken.settled.exchanges.filter((_, e) => taken.settled.rolls[e] === n);
+  const same = taken.told.findIndex((t) => roll.partnerId && partnerNamed(t.partner, partners)?.id === roll.partnerId);
+  const home = Math.max(0, same);
   const takeaways = [...(roll.takeaways ?? []), ...taken.takeaways.filter((t) => !roll.takeaways?.includes(t))];
   const filled: Roll = {
     ...roll,
-    minutes: taken.told[0]?.minutes ?? roll.minutes,
+    ...(roll.partnerId ? {} : known(whose(taken.told[home], partners))),
+    minutes: taken.told[home]?.minutes ?? roll.minutes,
     exchanges: taken.instead
-      ? of(0)
+      ? of(home)
       : roll.exchanges.length > 0 && roll.exchanges.every((e) => e.moments.length === 0 && e.end)
-        ? alongEnds(of(0), roll.exchanges)
-        : [...roll.exchanges, ...of(0)],
+        ? alongEnds(of(home), roll.exchanges)
+        : [...roll.exchanges, ...of(home)],
   };
   if (takeaways.length > 0) filled.takeaways = takeaways;
-  const further = taken.told.slice(1).map((told, i): Roll => {
-    const partner = partnerNamed(told.partner, partners);
-    return {
-      id: crypto.randomUUID(),
-      kind: 'roll',
-      partnerId: partner?.id,
-      partnerBelt: told.belt ?? partner?.belt,
-      partnerStripes: partner?.stripes,
-      partnerWeightKg: told.weightKg ?? partner?.weightKg,
-      minutes: told.minutes ?? roll.minutes,
-      intensity: roll.intensity,
-      intent: roll.intent,
-      exchanges: of(i + 1),
-    };
-  });
-  const rolls = [...session.rolls.slice(0, at), filled, ...further, ...session.rolls.slice(at + 1)];
+  const corrections = withCorrection(roll.corrections, taken.correction ?? null, taken.instead);
+  if (corrections) filled.corrections = corrections;
+  else delete filled.corrections;
+  const told = taken.told.map((one, n): Roll =>
+    n === home
+      ? filled
+      : {
+          id: crypto.randomUUID(),
+          kind: 'roll',
+          ...whose(one, partners),
+          minutes: one.minutes ?? roll.minutes,
+          intensity: roll.intensity,
+          intent: roll.intent,
+          exchanges: of(n),
+        },
+  );
+  const rolls = [...session.rolls.slice(0, at), ...(told.length > 0 ? told : [filled]), ...session.rolls.slice(at + 1)];
   return { ...session, rolls: rolls.map((r, i) => ({ ...r, order: i + 1 })) };
 }
+
+/** What is known of it alone, so that it takes nothing away. */
+const known = (facts: Partial<Roll>): Partial<Roll> =>
+  Object.fromEntries(Object.entries(facts).filter(([, value]) => value !== undefined));

@@ -1,7 +1,10 @@
 <script lang="ts">
-  import { send, sentences } from '../../lib/api/api.ts';
+  import { onMount } from 'svelte';
+  import { api, data, send, sentences } from '../../lib/api/api.ts';
   import { ground } from '../../lib/log/ground.svelte.ts';
-  import type { Alias } from '../../lib/api/types.ts';
+  import { isRefused, refuse } from '../../lib/log/not-these.ts';
+  import { plural } from '../../lib/text/words.ts';
+  import type { Alias, Learned } from '../../lib/api/types.ts';
   import { search } from '../../lib/text/search.ts';
   import Find from '../../parts/Find.svelte';
   import OwnThing from './OwnThing.svelte';
@@ -10,6 +13,15 @@
   let says = $state('');
   let means = $state('');
   let faults = $state<string[]>([]);
+  let learned = $state.raw<Learned | null>(null);
+  let refused = $state.raw<string[]>([]);
+
+  const proposals = $derived((learned?.proposals ?? []).filter((p) => !refused.includes(p.says) && !isRefused(p)));
+
+  async function load() {
+    learned = await data(api.GET('/api/vocabulary/learned'));
+  }
+  onMount(() => void attempt(load));
 
   const things = $derived([...(ground.words?.techniques ?? []), ...(ground.words?.positions ?? [])]);
   const find = (words: string) =>
@@ -31,6 +43,12 @@
     }
   }
 
+  const keep = (says: string, means: string) =>
+    attempt(async () => {
+      await send('POST', '/api/vocabulary', { aliases: [{ says, means }] });
+      await load();
+    });
+
   async function add(event: SubmitEvent) {
     event.preventDefault();
     if (means === '') {
@@ -48,6 +66,36 @@
 </script>
 
 <p>Your own name for something: it is found under it when you log.</p>
+{#if learned && learned.accounts > 0}
+  <p class="quiet small">
+    The reader has learned from {plural(learned.accounts, 'account')} that you set right. They lie with their rolls.
+  </p>
+{/if}
+{#if proposals.length > 0}
+  <h3>You set these right more than once</h3>
+  <ul>
+    {#each proposals as one (`${one.says}/${one.means}`)}
+      <li>
+        <span>“{one.says}”: the {nameOf(one.means).toLowerCase()}, in {plural(one.times, 'account')}</span>
+        <span class="choice">
+          <button
+            class="btn preset-outlined-surface-600-400"
+            onclick={() => keep(one.says, one.means)}
+            aria-label="Keep {one.says} as a word of yours">Keep it</button
+          >
+          <button
+            class="btn preset-outlined-surface-600-400"
+            onclick={() => {
+              refuse(one);
+              refused = [...refused, one.says];
+            }}
+            aria-label="Do not propose {one.says} again">Not this</button
+          >
+        </span>
+      </li>
+    {/each}
+  </ul>
+{/if}
 <ul>
   {#each ground.aliases() as alias (`${alias.says}/${alias.means}`)}
     <li>
@@ -102,6 +150,10 @@
     align-items: center;
     gap: 0.6rem;
     padding: 0.15rem 0;
+  }
+  .choice {
+    display: flex;
+    gap: 0.4rem;
   }
   form {
     display: grid;

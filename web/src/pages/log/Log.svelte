@@ -7,9 +7,8 @@
   import { logDraft } from '../../lib/draft/log-draft.svelte.ts';
   import { newRoll } from '../../lib/log/new-roll.ts';
   import { partners } from '../../lib/log/partners.svelte.ts';
-  import { rollsFrom } from '../../lib/log/told-rolls.ts';
-  import type { Settled } from '../../lib/log/telling.ts';
-  import type { Partner, Roll, ToldRoll } from '../../lib/api/types.ts';
+  import { rollsFrom, type Taken } from '../../lib/log/told-rolls.ts';
+  import type { Partner, Roll } from '../../lib/api/types.ts';
   import { plural } from '../../lib/text/words.ts';
   import Notice from '../../parts/Notice.svelte';
   import GoesRow from '../../parts/GoesRow.svelte';
@@ -107,10 +106,11 @@
             : [{ keys: 'n', does: 'add a roll' }];
   });
 
-  async function startRoll(partner: Partner) {
+  async function startRoll(partner: Partner | null) {
     const id = crypto.randomUUID();
     const stored = logDraft.change((s) => ({ ...s, rolls: [...s.rolls, newRoll(s, id, partner)] }));
     rollId = id;
+    road = partner ? road : 'tell';
     step = 'roll';
     await stored;
   }
@@ -118,8 +118,8 @@
   const changeRoll = (id: string, how: (r: Roll) => Roll) =>
     logDraft.change((s) => ({ ...s, rolls: s.rolls.map((r) => (r.id === id ? how(r) : r)) }));
 
-  async function take(id: string, settled: Settled, told: readonly ToldRoll[], takeaways: string[], instead: boolean) {
-    await logDraft.change((s) => rollsFrom(s, id, { settled, told, takeaways, instead }, partners.all));
+  async function take(id: string, taken: Taken) {
+    await logDraft.change((s) => rollsFrom(s, id, taken, partners.all));
     road = 'build';
   }
 
@@ -192,7 +192,12 @@
     {#key session.date}<BlockNote {session} />{/key}
     <div class="rolls">
       <h2>{session.rolls.length === 0 ? 'Rolls' : plural(session.rolls.length, 'roll')}</h2>
-      <button class="btn preset-filled-primary-700-300 add" onclick={() => (step = 'partner')}>Add a roll</button>
+      <span class="ways">
+        <button class="btn preset-outlined-surface-600-400" onclick={() => startRoll(null)}
+          >Tell the evening in one go</button
+        >
+        <button class="btn preset-filled-primary-700-300 add" onclick={() => (step = 'partner')}>Add a roll</button>
+      </span>
     </div>
     <RollList
       rolls={session.rolls}
@@ -235,7 +240,7 @@
           {roll}
           attire={session.attire}
           ontext={(told) => changeRoll(roll.id, (r) => ({ ...r, told: told || undefined }))}
-          ontake={(settled, told, takeaways, instead) => take(roll.id, settled, told, takeaways, instead)}
+          ontake={(taken) => take(roll.id, taken)}
         />
       {:else}
         <Builder {roll} {session} onchange={(how) => changeRoll(roll.id, how)} onclose={toSession} />
@@ -265,6 +270,12 @@
   }
   .rolls {
     margin: 1.2rem 0 0.6rem;
+  }
+  .ways {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.5rem;
   }
   .roads {
     margin-bottom: 0.6rem;

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onDestroy, onMount, tick, untrack } from 'svelte';
   import { send, sentences } from '../../lib/api/api.ts';
+  import { correctionOf } from '../../lib/log/correction.ts';
   import { readCaptions, unreadWords } from '../../lib/log/captions.ts';
   import { ground } from '../../lib/log/ground.svelte.ts';
   import { leads } from '../../lib/log/leads.ts';
@@ -17,10 +18,10 @@
     type Fix,
     type Move,
     type Read,
-    type Settled,
     type Stamp,
   } from '../../lib/log/telling.ts';
-  import type { Attire, Roll, Told, ToldRoll } from '../../lib/api/types.ts';
+  import type { Taken } from '../../lib/log/told-rolls.ts';
+  import type { Actor, Attire, Outcome, Roll, Told } from '../../lib/api/types.ts';
   import { beltWords, plural } from '../../lib/text/words.ts';
   import Stick from '../../sticks/Stick.svelte';
   import SaveMark from './SaveMark.svelte';
@@ -34,9 +35,12 @@
     attire: Attire;
     ontext: (text: string) => void;
     /** The reading is right: keep it, behind what is there or instead of it. */
-    ontake: (settled: Settled, rolls: readonly ToldRoll[], takeaways: string[], instead: boolean) => void;
+    ontake: (taken: Taken) => void;
   }
   const { roll, attire, ontext, ontake }: Props = $props();
+
+  /** More words than these are no name of one thing. */
+  const longestSelected = 120;
 
   const reader = new Reader();
   // The words stay here while they are typed; the roll gets every change of them at once, so that none is lost.
@@ -55,6 +59,9 @@
   let lit = $state(-1);
   let chosen = $state(-1);
   let naming = $state.raw<{ at: number; length: number } | null>(null);
+  /** Words that the owner selected, to say what they tell. */
+  let selected = $state.raw<{ at: number; length: number } | null>(null);
+  let telling = $state(false);
   let fault = $state('');
 
   const name = $derived(partners.name(roll.partnerId));
@@ -96,6 +103,8 @@
     text = next;
     chosen = -1;
     naming = null;
+    selected = null;
+    telling = false;
     ontext(next);
   }
 
@@ -146,10 +155,25 @@
     chosen = reads.findIndex((r) => r.source.start <= at && at <= r.source.start + r.source.length);
   }
 
+  function select(at: number, length: number) {
+    const words = text.slice(at, at + length);
+    const trimmed = words.trim();
+    const some = trimmed !== '' && trimmed.length <= longestSelected;
+    selected = some ? { at: at + words.indexOf(trimmed), length: trimmed.length } : null;
+    if (!some) telling = false;
+  }
+
+  function tells(technique: string, actor: Actor, outcome: Outcome) {
+    if (selected) fixes = [...fixes, { ...selected, technique, actor, outcome, added: true }];
+    telling = false;
+    selected = null;
+  }
+
   function take(replace: boolean) {
     if (!current || !some) return;
     const takeaways = told.takeaways.map((s) => text.slice(s.start, s.start + s.length).trim());
-    ontake(settled, told.rolls, takeaways, replace);
+    const correction = correctionOf(text, told, settled, fixes);
+    ontake({ settled, told: told.rolls, takeaways, correction, instead: replace });
   }
 
   function toNextDoubt() {
@@ -189,7 +213,11 @@
 <svelte:window {onkeydown} />
 
 <div class="head">
-  <h1>{name} <span class="quiet small">{beltWords(roll.partnerBelt, roll.partnerStripes)}</span></h1>
+  {#if roll.partnerId}
+    <h1>{name} <span class="quiet small">{beltWords(roll.partnerBelt, roll.partnerStripes)}</span></h1>
+  {:else}
+    <h1>The evening <span class="quiet small">name who each roll was with, and it becomes a roll of theirs</span></h1>
+  {/if}
   <SaveMark />
 </div>
 
@@ -203,10 +231,28 @@
       ontext={write}
       onlight={(m) => (lit = m)}
       oncaret={caret}
+      onselected={select}
     />
     <p id="how-told" class="quiet small">
-      Type, paste or dictate. Grey words were read, dashed ones are doubtful, wavy ones were not read.
+      Type, paste or dictate. Grey words were read, dashed ones are doubtful, wavy ones were not read. Select words to
+      say what they tell; what you set right is learned from.
     </p>
+    {#if selected && current}
+      {@const words = text.slice(selected.at, selected.at + selected.length)}
+      {#if telling}
+        <p class="quiet small">Who did what in “{words}”?</p>
+        <TechniqueSearch
+          {them}
+          {attire}
+          onpick={(technique, actor, outcome) => tells(technique.id, actor, outcome)}
+          oncancel={() => (telling = false)}
+        />
+      {:else}
+        <button class="btn preset-outlined-surface-600-400 slim" onclick={() => (telling = true)}
+          >Say what “{words}” tells</button
+        >
+      {/if}
+    {/if}
     <div class="row">
       {#if there}
         <button

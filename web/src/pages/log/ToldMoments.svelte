@@ -36,6 +36,7 @@
 <ol class="exchanges" aria-label="As read">
   {#each settled.exchanges as exchange, e (e)}
     {@const rollNumber = settled.rolls[e] ?? 0}
+    {@const who = (rolls.length > 1 ? rolls[rollNumber]?.partner?.split(' ')[0] : null) ?? them}
     <li>
       {#if rolls.length > 1 && (e === 0 || settled.rolls[e - 1] !== rollNumber)}
         <h3>Roll {rollNumber + 1}{rolls[rollNumber]?.partner ? `, with ${rolls[rollNumber]?.partner}` : ''}</h3>
@@ -65,7 +66,7 @@
               <NotchMark mine={read.moment.actor === 'me'} scratch={read.moment.outcome === 'stopped'} />
               <span>
                 {#if read.moment.clock != null}<span class="quiet small">{clockWords(read.moment.clock)}</span>{/if}
-                {read.moment.actor === 'me' ? 'I' : them}:
+                {read.moment.actor === 'me' ? 'I' : who}:
                 <strong>{ground.techniqueName(read.moment.technique)}</strong>{read.moment.outcome === 'stopped'
                   ? ', stopped'
                   : ''}{read.moment.side
@@ -83,7 +84,7 @@
             {#if chosen === number}
               <FixMoment
                 {read}
-                {them}
+                them={who}
                 {attire}
                 words={wordsOf(read)}
                 onfix={(change) => onfix(read, change)}
@@ -97,7 +98,7 @@
         {/each}
       </ol>
       {#if exchange.end}<p class="end">
-          <strong>{endWords(exchange.end, them, (t) => ground.techniqueName(t))}</strong>
+          <strong>{endWords(exchange.end, who, (t) => ground.techniqueName(t))}</strong>
         </p>{/if}
     </li>
   {/each}

@@ -10,8 +10,10 @@
     onlight: (moment: number) => void;
     /** The caret stands at this place. */
     oncaret: (at: number) => void;
+    /** So many letters are selected from a place on; none when nothing is. */
+    onselected: (at: number, length: number) => void;
   }
-  const { text, pieces, lit, ontext, onlight, oncaret }: Props = $props();
+  const { text, pieces, lit, ontext, onlight, oncaret, onselected }: Props = $props();
 
   let box: HTMLTextAreaElement;
   let behind: HTMLElement;
@@ -21,7 +23,11 @@
     const under = document.elementsFromPoint(e.clientX, e.clientY).find((el) => el.hasAttribute('data-moment'));
     onlight(under ? Number(under.getAttribute('data-moment')) : -1);
   }
-  const caret = () => oncaret(box.selectionStart);
+  const selected = () => onselected(box.selectionStart, box.selectionEnd - box.selectionStart);
+  function caret() {
+    oncaret(box.selectionStart);
+    selected();
+  }
 
   export function focus() {
     box.focus();
@@ -49,6 +55,7 @@
     onpointerleave={() => onlight(-1)}
     onkeyup={caret}
     onclick={caret}
+    onselect={selected}
     onscroll={() => (behind.scrollTop = box.scrollTop)}></textarea>
 </div>
 

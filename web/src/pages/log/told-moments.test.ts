@@ -119,11 +119,30 @@ it('marks the words where they stand and gives every change of them', async () =
     { text: ' me', kind: 'plain', moment: -1 },
   ] as const;
   const { container } = render(ToldWords, {
-    props: { text: 'he sliced me', pieces, lit: 0, ontext, onlight: vi.fn(), oncaret: vi.fn() },
+    props: { text: 'he sliced me', pieces, lit: 0, ontext, onlight: vi.fn(), oncaret: vi.fn(), onselected: vi.fn() },
   });
   expect(container.querySelector('.unsure.lit')?.textContent).toBe('sliced');
   const box = screen.getByLabelText('Tell it, in your own words');
   expect((box as HTMLTextAreaElement).value).toBe(container.querySelector('.behind')?.textContent?.trimEnd());
   await fireEvent.input(box, { target: { value: 'he sliced me twice' } });
   expect(ontext).toHaveBeenCalledWith('he sliced me twice');
+});
+
+it('tells which words are selected', async () => {
+  const onselected = vi.fn();
+  render(ToldWords, {
+    props: {
+      text: 'he sliced me',
+      pieces: [{ text: 'he sliced me', kind: 'plain', moment: -1 }],
+      lit: -1,
+      ontext: vi.fn(),
+      onlight: vi.fn(),
+      oncaret: vi.fn(),
+      onselected,
+    },
+  });
+  const box = screen.getByLabelText<HTMLTextAreaElement>('Tell it, in your own words');
+  box.setSelectionRange(3, 9);
+  await fireEvent.select(box);
+  expect(onselected).toHaveBeenLastCalledWith(3, 6);
 });

@@ -250,6 +250,8 @@ test('a damaged log is said at the start, what can be read is saved, and put in 
       .first()
       .click();
     await section.getByRole('button', { name: 'Put it in the log’s place' }).click();
+    await expect(section.getByText(/^The log now holds/)).toBeVisible();
+    await expect(section.getByText(/is damaged/)).toBeHidden();
     await expect(page.getByRole('heading', { name: 'Data', exact: true })).toBeVisible();
     expect((await program.send('POST', '/api/partners', { name: 'Halima S.' })).status).toBe(201);
     expect((await program.get<{ status: string }>('/healthz')).status).toBe('ok');

@@ -281,6 +281,13 @@ test('an evening is told in one go, and each partner of it gets a roll', async (
       'Rolled with Odalys, then Sunniva, then Otto. Odalys passed my guard and tapped me with an armbar. Got Sunniva with two triangles. Otto and I were even.',
     );
   await expect(page.getByText('in 3 rolls')).toBeVisible();
+  const strangers = page.getByRole('region', { name: 'Not among your partners yet' });
+  await expect(strangers.getByRole('button')).toHaveText(['Add Otto']);
+  await strangers.getByRole('button', { name: 'Add Otto' }).click();
+  await strangers.getByLabel('Belt').selectOption('purple');
+  await strangers.getByLabel(/^Weight/).fill('84');
+  await strangers.getByRole('button', { name: 'Add Otto to the partners' }).click();
+  await expect(strangers).toBeHidden();
   await page.getByRole('button', { name: /^Take it/ }).click();
   await saved(page);
   const session = (await demo.get<Listed>('/api/sessions?size=1')).items[0]!;
@@ -289,6 +296,8 @@ test('an evening is told in one go, and each partner of it gets a roll', async (
     ['me triangle', 'me triangle'],
     [],
   ]);
-  expect(session.rolls.map((r) => r.partnerId !== undefined && r.partnerId !== null)).toEqual([true, true, false]);
-  expect(session.rolls[2]!.notes).toBe('With Otto.');
+  expect(session.rolls.map((r) => r.partnerId !== undefined && r.partnerId !== null)).toEqual([true, true, true]);
+  expect(session.rolls[2]!.partnerWeightKg).toBe(84);
+  const people = (await demo.get<{ items: { id: string; name: string; belt: string }[] }>('/api/partners')).items;
+  expect(people.find((p) => p.id === session.rolls[2]!.partnerId)).toMatchObject({ name: 'Otto', belt: 'purple' });
 });

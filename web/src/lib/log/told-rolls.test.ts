@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { partnerNamed, rollsFrom } from './told-rolls.ts';
+import { partnerNamed, rollsFrom, withStrangers } from './told-rolls.ts';
 import type { Partner, Session, ToldRoll } from '../api/types.ts';
 
 const partner = (id: string, name: string): Partner => ({ id, name, belt: 'blue', version: 1, rolls: 0 }) as Partner;
@@ -22,6 +22,15 @@ it('knows a partner by the first name, unless two are called so', () => {
   expect(partnerNamed('Cosmo', people)?.id).toBe('cosmo');
   expect(partnerNamed('halima', people)).toBeNull();
   expect(partnerNamed(null, people)).toBeNull();
+});
+
+it('offers each name that is on no sheet once, and none where the one roll is somebody’s', () => {
+  const otto = facts({ partner: 'Otto', belt: 'purple' });
+  const told = [facts({ partner: 'cosmo' }), otto, facts({}), facts({ partner: 'Halima' }), facts({ partner: 'otto' })];
+  expect(withStrangers(told, {}, people)).toEqual([otto]);
+  expect(withStrangers(told, { partnerId: 'cosmo' }, people)).toEqual([otto]);
+  expect(withStrangers([otto], {}, people)).toEqual([otto]);
+  expect(withStrangers([otto], { partnerId: 'cosmo' }, people)).toEqual([]);
 });
 
 it('puts the first told roll behind what is there and makes a roll of each further one', () => {

@@ -23,6 +23,24 @@ export function partnerNamed(name: string | null | undefined, partners: readonly
   return called.length === 1 ? called[0]! : null;
 }
 
+/**
+ * The rolls that were told with somebody who is on no sheet, the first of each name. The only roll of an account that is somebody's
+ * already has its partner.
+ */
+export function withStrangers(
+  told: readonly ToldRoll[],
+  roll: Pick<Roll, 'partnerId'>,
+  partners: readonly Partner[],
+): ToldRoll[] {
+  if (told.length < 2 && roll.partnerId) return [];
+  const known = new Set(partners.map((p) => first(p.name)));
+  return told.filter(({ partner }) => {
+    if (!partner || known.has(first(partner))) return false;
+    known.add(first(partner));
+    return true;
+  });
+}
+
 const endKey = (exchange: Exchange) => (exchange.end ? `${exchange.end.kind} ${exchange.end.by ?? ''}` : '');
 
 /** Which ends of two accounts are the same, in order: the longest common subsequence, as pairs of places. */

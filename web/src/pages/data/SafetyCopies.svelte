@@ -22,11 +22,12 @@
   let saved = $state.raw<Rescued | null>(null);
   /** What is wrong with the log itself, if anything is. */
   let trouble = $state<{ status: string; says?: string } | null>(null);
-  onMount(async () => {
+  async function examine() {
     trouble = await reach('/healthz')
       .then((answer) => answer.json() as Promise<{ status: string; says?: string }>)
       .catch(() => null);
-  });
+  }
+  onMount(() => void examine());
 
   function load(): Promise<Backups> {
     return data(api.GET('/api/backups'));
@@ -85,6 +86,7 @@
       done = await restore(from, false);
       looked = null;
       page = load();
+      await examine();
       ondone();
     });
 </script>

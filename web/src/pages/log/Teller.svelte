@@ -20,10 +20,11 @@
     type Read,
     type Stamp,
   } from '../../lib/log/telling.ts';
-  import type { Taken } from '../../lib/log/told-rolls.ts';
+  import { withStrangers, type Taken } from '../../lib/log/told-rolls.ts';
   import type { Actor, Attire, Outcome, Roll, Told } from '../../lib/api/types.ts';
   import { beltWords, plural } from '../../lib/text/words.ts';
   import Stick from '../../sticks/Stick.svelte';
+  import Strangers from './Strangers.svelte';
   import SaveMark from './SaveMark.svelte';
   import TechniqueSearch from './TechniqueSearch.svelte';
   import ToldMoments from './ToldMoments.svelte';
@@ -85,6 +86,7 @@
     return null;
   });
   const doubts = $derived(reads.filter(doubtful).length);
+  const strangers = $derived(withStrangers(told.rolls, roll, partners.all));
   const some = $derived(settled.exchanges.length > 0);
   /** Words told before were taken before: then the reading stands instead of what is there. */
   const instead = $derived(there && toldBefore);
@@ -285,6 +287,7 @@
         Ash Notch does not answer. Your words are kept on this device and are read when it is back.
       </p>
     {/if}
+    {#if strangers.length > 0 && current}<Strangers rolls={strangers} />{/if}
     {#if told.takeaways.length > 0 && current}
       <h2 class="small">Takeaways that go with it</h2>
       <ul>

@@ -4,6 +4,7 @@ interface Session {
   id: string;
   rolls: {
     partnerId?: string;
+    partnerWeightKg?: number;
     told?: string;
     takeaways?: string[];
     notes?: string;

@@ -31,7 +31,7 @@ switch (args.FirstOrDefault())
             "./bench telling [errors|times|train|probe [span|without]]: how well and how fast told accounts are read; train: write the weights"
         );
         Console.WriteLine(
-            "./bench telling hands [losses] [ends] [group=1..5] [keep=FOLDER]: the same trained anew, each hand held out; keep: keep those weights, and score with them when they are there"
+            "./bench telling hands [losses] [ends] [group=1..5] [keep=FOLDER] [copies=name,gender,plain,heard,like]: the same trained anew, each hand held out; keep: keep those weights, and score with them when they are there; copies: what copies of the accounts are changed by (none: copies=)"
         );
         Console.WriteLine("./bench telling read WORDS: what is made of an account, and what the words say of each match");
         Console.WriteLine(

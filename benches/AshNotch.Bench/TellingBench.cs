@@ -60,6 +60,9 @@ internal static class TellingBench
     {
         string? Asked(string name) => asked.FirstOrDefault(a => a.StartsWith(name, StringComparison.Ordinal))?[name.Length..];
         var only = Asked("group=") is { } group ? int.Parse(group, CultureInfo.InvariantCulture) - 1 : (int?)null;
+        var changes = Asked("copies=") is { } copies
+            ? copies.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(c => Enum.Parse<Change>(c, true)).ToHashSet()
+            : null;
         var say = Say();
         var all = new List<(string, Score)>();
         void Score(AccountReader reader, IReadOnlyList<LabelledAccount> accounts)
@@ -73,7 +76,7 @@ internal static class TellingBench
         {
             if (only is { } one && number != one)
                 continue;
-            var (reader, accounts) = HandsOut.Without(number, Asked("keep="), _ => { });
+            var (reader, accounts) = HandsOut.Without(number, Asked("keep="), _ => { }, changes);
             Score(reader, accounts);
             say($"group {number + 1} of {HandsOut.Groups}");
             Table(all.TakeLast(accounts.Count));

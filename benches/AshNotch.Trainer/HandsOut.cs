@@ -21,13 +21,19 @@ internal static class HandsOut
     /// <param name="number">The group, from 0.</param>
     /// <param name="kept">A folder that keeps the weights, so that what is no training is scored again without one; null for none.</param>
     /// <param name="say">Hears how it goes.</param>
-    public static (AccountReader Reader, IReadOnlyList<LabelledAccount> Accounts) Without(int number, string? kept, Action<string> say)
+    /// <param name="changes">What copies of the others' accounts are changed by; null for the usual ones.</param>
+    public static (AccountReader Reader, IReadOnlyList<LabelledAccount> Accounts) Without(
+        int number,
+        string? kept,
+        Action<string> say,
+        IReadOnlySet<Change>? changes = null
+    )
     {
         var group = Group(number);
         var file = kept is null ? null : Path.Combine(kept, $"without-group-{number + 1}.txt");
         if (file is null || !File.Exists(file))
         {
-            var made = Training.Make([.. Corpus.Hands.Where(a => !group.Contains(a.Hand))], say);
+            var made = Training.Make([.. Corpus.Hands.Where(a => !group.Contains(a.Hand))], say, changes);
             if (file is null)
                 return (new AccountReader(GroundMap.Default, PersonalWords.None, Training.Model(made)), Of(group));
             Directory.CreateDirectory(kept!);

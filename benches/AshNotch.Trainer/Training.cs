@@ -28,8 +28,12 @@ internal static class Training
     public static AccountReader Rules { get; } = new(GroundMap.Default, PersonalWords.None, ReaderModel.Empty, training: true);
 
     /// <summary>The text of the weights that these accounts give.</summary>
-    public static string Make(IReadOnlyList<LabelledAccount> accounts, Action<string>? say = null)
+    /// <param name="given">The accounts.</param>
+    /// <param name="say">Hears how it goes.</param>
+    /// <param name="changes">What copies of them are changed by; null for the usual ones.</param>
+    public static string Make(IReadOnlyList<LabelledAccount> given, Action<string>? say = null, IReadOnlySet<Change>? changes = null)
     {
+        var accounts = Augmentation.With(given, changes ?? Augmentation.Usual);
         IReadOnlyList<LabelledAccount> Of(Func<LabelledAccount, bool> which) => [.. accounts.Where(which)];
         var tagger = TaggerTraining.Weights(Of(_ => true));
         say?.Invoke("tagger");
@@ -87,7 +91,7 @@ internal static class Training
             + Whole(stories, storyNames, "story")
             + Taps(-1, stories, storyNames)
             + paths[Folds]
-            + Rates(accounts)
+            + Rates(given)
             + sure
             + tagger;
     }

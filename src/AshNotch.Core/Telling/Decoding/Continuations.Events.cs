@@ -159,8 +159,17 @@ internal sealed partial class Continuations
 
     private static void Retract(Story story, Evidence evidence, Beam into)
     {
-        if (story.Last is { Kind: StepKind.Moment or StepKind.Place } last && Near(last, evidence, 9))
-            into.Add(new Story(last.Last, last.From, story.Score - last.Learned + evidence.Gain + 0.5) { Moment = LastMoment(last.Last) });
+        if (story.Last is not { Kind: StepKind.Moment or StepKind.Place } last || !Near(last, evidence, 9))
+            return;
+        var score = story.Score - last.Learned + evidence.Gain + 0.5;
+        // "Passed to side control, no, north-south": the pass stays, where it led does not.
+        if (last is { Kind: StepKind.Place, Last: { Kind: StepKind.Moment } moment } && moment.To == last.To)
+        {
+            var open = moment with { To = null, ToGuessed = false };
+            into.Add(new Story(open, null, score) { Moment = open });
+        }
+        else
+            into.Add(new Story(last.Last, last.From, score) { Moment = LastMoment(last.Last) });
     }
 
     /// <summary>How many places and turns are looked back over for a moment; nobody means one that lies farther off.</summary>

@@ -33,7 +33,7 @@ internal sealed class PathFeatures(IReadOnlyDictionary<ulong, float> weights, Di
 
     private readonly Sums own = new(TechniqueAt.Count * 4);
     private readonly Sums worth = new(Sources.Length * Kinds.Length * Bins);
-    private readonly Sums figures = new(Sources.Length * 2 * Bins * Bins);
+    private readonly Sums figures = new(Sources.Length * 2 * 2 * Bins * Bins);
     private readonly Sums starts = new(TechniqueAt.Count * (PositionAt.Count + 1) * Roles.Length * 3);
     private readonly Sums leads = new(TechniqueAt.Count * PositionAt.Count * Roles.Length);
     private readonly Sums follows = new(TechniqueAt.Count * TechniqueAt.Count * 8);
@@ -98,11 +98,12 @@ internal sealed class PathFeatures(IReadOnlyDictionary<ulong, float> weights, Di
             worth.Keep(ref sum, part);
         }
 
-        if (!figures.Known((((((source * 2) + outcome) * Bins) + me) * Bins) + done, ref sum, out part))
+        if (!figures.Known((((((((source * 2) + outcome) * 2) + (mine ? 1 : 0)) * Bins) + me) * Bins) + done, ref sum, out part))
         {
             part.Add("me", Sources[source], Numbers[me]);
             part.Add("done", Outcomes[outcome], Numbers[done]);
             part.Add("weakest", Numbers[me], Numbers[done]);
+            part.Add("who", mine ? "me" : "them", Numbers[me]);
             figures.Keep(ref sum, part);
         }
 

@@ -16,6 +16,8 @@ internal readonly record struct Subject(int Who, double Strength, bool Third);
 /// </summary>
 internal sealed class Grammar
 {
+    private readonly int[] marks;
+
     private Grammar(IReadOnlyList<Token> tokens, bool[] names)
     {
         Tokens = tokens;
@@ -23,6 +25,7 @@ internal sealed class Grammar
         Clause = new int[tokens.Count];
         Sentence = new int[tokens.Count];
         Subjects = new Subject[tokens.Count];
+        marks = Marks.Of(tokens, names);
     }
 
     /// <summary>The words.</summary>
@@ -255,6 +258,8 @@ internal sealed class Grammar
             return new Subject(1, 1, false);
         if (Words.SubjectThem.Contains(token.Text))
             return new Subject(-1, 1, false);
+        if (marks[at] != 0)
+            return new Subject(marks[at], 0.9, false);
         if (token.Text == "we")
             return new Subject(0, 0, false);
         if (token.Text == "who" && mentioned != 0)

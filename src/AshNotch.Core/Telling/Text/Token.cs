@@ -42,6 +42,15 @@ public readonly record struct Token(string Text, string Stem, Span Source, Break
     /// <summary>Whether it is all in capitals, as "RNC" is.</summary>
     public bool Shouted { get; init; }
 
-    /// <summary>Whether it stands in brackets, round or square.</summary>
-    public bool Bracketed { get; init; }
+    /// <summary>The bracket that it stands in: <c>(</c>, <c>[</c> or <c>{</c>; none for most words.</summary>
+    public char Bracket { get; init; }
+
+    /// <summary>Whether it stands in brackets.</summary>
+    public bool Bracketed => Bracket != default;
+
+    /// <summary>The sign that leads its line ("+ ankle pick", "- butterfly"), at the first word of the line alone.</summary>
+    public char Lead { get; init; }
+
+    /// <summary>The column of a table that it stands in, parted by upright strokes, from 0.</summary>
+    public int Column { get; init; }
 }

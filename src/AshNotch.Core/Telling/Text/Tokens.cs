@@ -19,15 +19,36 @@ public static class Tokens
         var tokens = new List<Token>(text.Length / 5);
         var before = Break.Sentence;
         var at = 0;
-        var bracketed = false;
+        var bracket = default(char);
+        var column = 0;
+        // The sign that leads this line; no longer wanted once a word stood in it.
+        var (lead, opened) = (default(char), true);
+        Token InPlace(Token token)
+        {
+            token = token with { Bracket = bracket, Column = column, Lead = opened ? lead : default };
+            opened = false;
+            return token;
+        }
+
         while (at < text.Length)
         {
             var letter = text[at];
-            bracketed = letter is '(' or '[' || (bracketed && letter is not (')' or ']' or '\n'));
+            bracket =
+                letter is '(' or '[' or '{' ? letter
+                : letter is ')' or ']' or '}' or '\n' ? default
+                : bracket;
+            column =
+                letter == '|' ? column + 1
+                : letter == '\n' ? 0
+                : column;
+            if (letter == '\n')
+                (lead, opened) = (default, true);
+            else if (opened && lead == default && column == 0 && Leads(text, at))
+                lead = letter;
             if (char.IsLetterOrDigit(letter))
             {
                 var end = WordEnd(text, at);
-                Add(tokens, text, at, end, before, bracketed);
+                Add(tokens, text, at, end, before, InPlace);
                 before = Break.None;
                 at = end;
                 continue;
@@ -39,15 +60,15 @@ public static class Tokens
                     Words.Ticks.Contains(sign) ? "\u2713"
                     : Words.Crosses.Contains(sign) ? "\u2717"
                     : sign;
-                tokens.Add(new Token(word, word, new Span(at, sign.Length), before, false) { Bracketed = bracketed });
+                tokens.Add(InPlace(new Token(word, word, new Span(at, sign.Length), before, false)));
                 before = Break.None;
                 at += sign.Length;
                 continue;
             }
 
-            if (letter is '&' or '+')
+            if (letter == '&' || (letter == '+' && !(opened && lead == '+')))
             {
-                tokens.Add(new Token("and", "and", new Span(at, 1), before, false) { Bracketed = bracketed });
+                tokens.Add(InPlace(new Token("and", "and", new Span(at, 1), before, false)));
                 before = Break.None;
             }
             else
@@ -60,6 +81,10 @@ public static class Tokens
 
         return tokens;
     }
+
+    // A sign that stands before the first word of a line, as a list has it.
+    private static bool Leads(string text, int at) =>
+        text[at] is '+' or '-' or '\u2013' or '*' or '~' && (at + 1 >= text.Length || text[at + 1] is not ('>' or '-'));
 
     private static string? SignAt(string text, int at) =>
         text[at] > '\u00ff'
@@ -78,9 +103,10 @@ public static class Tokens
         return text[at] switch
         {
             '\n' or '!' or '?' => Break.Sentence,
+            '/' when next is ' ' or '\n' && last == ' ' => Break.Clause,
             '.' when next == '.' || last == '.' => Break.Clause,
             '.' => Break.Sentence,
-            ';' or ':' or '(' or ')' or '\u2014' or '\u2013' or '[' or ']' or '"' => Break.Clause,
+            ';' or ':' or '(' or ')' or '\u2014' or '\u2013' or '[' or ']' or '{' or '}' or '|' or '"' => Break.Clause,
             '-' when next == '>' => Break.Arrow,
             '-' when char.IsLetterOrDigit(last) && char.IsLetterOrDigit(next) => Break.None,
             '-' => Break.Clause,
@@ -116,7 +142,7 @@ public static class Tokens
         return at;
     }
 
-    private static void Add(List<Token> tokens, string text, int start, int end, Break before, bool bracketed)
+    private static void Add(List<Token> tokens, string text, int start, int end, Break before, Func<Token, Token> inPlace)
     {
         var word = text[start..end].ToLowerInvariant().Replace('\u2019', '\'');
         if (word.Length != end - start)
@@ -125,19 +151,13 @@ public static class Tokens
         var cut = word.LastIndexOf('\'');
         if (cut > 0 && Clitics.Contains(word[cut..]))
         {
-            tokens.Add(Make(word[..cut], start, cut, before, capital) with { Bracketed = bracketed });
-            tokens.Add(
-                new Token(word[cut..], word[cut..], new Span(start + cut, word.Length - cut), Break.None, false) { Bracketed = bracketed }
-            );
+            tokens.Add(inPlace(Make(word[..cut], start, cut, before, capital)));
+            tokens.Add(inPlace(new Token(word[cut..], word[cut..], new Span(start + cut, word.Length - cut), Break.None, false)));
         }
         else
         {
             tokens.Add(
-                Make(word, start, word.Length, before, capital) with
-                {
-                    Shouted = end - start > 1 && IsShouted(text, start, end),
-                    Bracketed = bracketed,
-                }
+                inPlace(Make(word, start, word.Length, before, capital) with { Shouted = end - start > 1 && IsShouted(text, start, end) })
             );
         }
     }

@@ -11,6 +11,9 @@ internal static class Words
         .ToFrozenDictionary(line => line[0], line => line[1].Split(' '));
 
     public static readonly FrozenSet<string> Mine = List("mine");
+    public static readonly FrozenSet<string> SaysCapitals = List("says-capitals");
+    public static readonly FrozenSet<string> SaysBrackets = List("says-brackets");
+    public static readonly FrozenSet<string> SaysSigns = List("says-signs");
     public static readonly FrozenSet<string> Theirs = List("theirs");
     public static readonly FrozenSet<string> ObjectMe = List("object-me");
     public static readonly FrozenSet<string> ObjectThem = List("object-them");

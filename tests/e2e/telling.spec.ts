@@ -282,6 +282,7 @@ test('an evening is told in one go, and each partner of it gets a roll', async (
       'Rolled with Odalys, then Sunniva, then Otto. Odalys passed my guard and tapped me with an armbar. Got Sunniva with two triangles. Otto and I were even.',
     );
   await expect(page.getByText('in 3 rolls')).toBeVisible();
+  await expect(page.getByText('Roll 3, with Otto: no moment was read')).toBeVisible();
   const strangers = page.getByRole('region', { name: 'Not among your partners yet' });
   await expect(strangers.getByRole('button')).toHaveText(['Add Otto']);
   await strangers.getByRole('button', { name: 'Add Otto' }).click();

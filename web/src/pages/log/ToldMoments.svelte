@@ -29,6 +29,10 @@
     let sum = 0;
     return settled.reads.map((reads) => (sum += reads.length) - reads.length);
   });
+  /** Rolls that were told of, but nothing of what happened in them. */
+  const silent = $derived(
+    rolls.length > 1 ? rolls.map((r, n) => ({ ...r, n })).filter(({ n }) => !settled.rolls.includes(n)) : [],
+  );
   const fits = (exchange: number, place: number) => place >= 0 && place < (settled.reads[exchange]?.length ?? 0);
   const wordsOf = (read: Read) => text.slice(read.source.start, read.source.start + read.source.length);
 </script>
@@ -39,7 +43,9 @@
     {@const who = (rolls.length > 1 ? rolls[rollNumber]?.partner?.split(' ')[0] : null) ?? them}
     <li>
       {#if rolls.length > 1 && (e === 0 || settled.rolls[e - 1] !== rollNumber)}
-        <h3>Roll {rollNumber + 1}{rolls[rollNumber]?.partner ? `, with ${rolls[rollNumber]?.partner}` : ''}</h3>
+        <h3 class="roll">
+          Roll {rollNumber + 1}{rolls[rollNumber]?.partner ? `, with ${rolls[rollNumber]?.partner}` : ''}
+        </h3>
       {/if}
       <p class="quiet small">
         {exchange.start ? `Started: ${ground.spotName(exchange.start)}` : 'Where it started was not told'}
@@ -103,8 +109,22 @@
     </li>
   {/each}
 </ol>
+{#each silent as roll (roll.n)}
+  <p class="quiet small silent">
+    Roll {roll.n + 1}{roll.partner ? `, with ${roll.partner}` : ''}: no moment was read, it is kept as a roll all the
+    same.
+  </p>
+{/each}
 
 <style>
+  .roll {
+    margin-top: 0.5rem;
+  }
+  .silent {
+    margin-top: 0.7rem;
+    border-top: 1px dashed var(--line);
+    padding-top: 0.5rem;
+  }
   .exchanges > li + li {
     margin-top: 0.7rem;
     border-top: 1px dashed var(--line);

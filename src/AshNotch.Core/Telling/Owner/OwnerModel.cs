@@ -70,7 +70,9 @@ internal sealed class OwnerModel
         return new OwnerModel(index.ToDictionary(p => p.Key, p => ((float)told[p.Value], (float)me[p.Value], (float)done[p.Value])));
     }
 
-    // Every weight moves at once, each by its own bound of the curvature, so that no step can overshoot: separable surrogates
+    // How often anything is told, mine or done at all is left to the shipped models: what they misjudge on the whole goes into a
+    // constant without a prior that is not kept, so that the weights learn what is this owner's own. The constant and the weights move
+    // in turn; every weight at once, each by its own bound of the curvature, so that no step can overshoot: separable surrogates
     // (Lange, Hunter and Yang, J. Comput. Graph. Stat. 9 (2000) 1-20; from memory).
     private static double[] Ridge(List<int[]> rows, IReadOnlyList<(double Offset, bool? Label)> labels, int count)
     {
@@ -80,18 +82,25 @@ internal sealed class OwnerModel
             if (labels[i].Label is not null)
                 foreach (var f in rows[i])
                     curvature[f] += 0.25 * rows[i].Length;
-        var gradient = new double[count];
-        for (var round = 0; round < Rounds; round++)
+        var known = Enumerable.Range(0, rows.Count).Where(i => labels[i].Label is not null).ToList();
+        var constant = 0.0;
+        double Miss(int i)
         {
+            var score = constant + labels[i].Offset;
+            foreach (var f in rows[i])
+                score += weights[f];
+            return (1 / (1 + Math.Exp(-score))) - (labels[i].Label == true ? 1 : 0);
+        }
+
+        var gradient = new double[count];
+        for (var round = 0; round < Rounds && known.Count > 0; round++)
+        {
+            constant -= known.Sum(Miss) / (0.25 * known.Count);
             for (var f = 0; f < count; f++)
                 gradient[f] = Precision * weights[f];
-            for (var i = 0; i < rows.Count; i++)
+            foreach (var i in known)
             {
-                if (labels[i] is not (var score, { } label))
-                    continue;
-                foreach (var f in rows[i])
-                    score += weights[f];
-                var miss = (1 / (1 + Math.Exp(-score))) - (label ? 1 : 0);
+                var miss = Miss(i);
                 foreach (var f in rows[i])
                     gradient[f] += miss;
             }

@@ -282,6 +282,8 @@ test('a niggle is noted, takes what loads it out of the plan, and is gone again'
   await niggles.getByLabel('How much').selectOption('clear');
   await niggles.getByRole('button', { name: 'Note the niggle' }).click();
   await expect(niggles.getByText('licensed professional')).toBeVisible();
+  // Only what is kept takes anything out of a plan.
+  await expect(niggles.getByRole('button', { name: 'Gone today: hip' })).toBeVisible();
   await page.goto(`${demo.url}/#/block`);
   await expect(page.getByText(/loads the hip \(niggle since Mon 6 Jul\)/).first()).toBeVisible();
   await page.goto(`${demo.url}/#/load`);

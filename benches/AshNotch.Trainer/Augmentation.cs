@@ -30,20 +30,7 @@ internal static class Augmentation
     /// <summary>One account in this many gets a copy.</summary>
     private const int Every = 3;
 
-    private static readonly Dictionary<string, string> Genders = new(StringComparer.Ordinal)
-    {
-        ["he"] = "she",
-        ["she"] = "he",
-        ["him"] = "her",
-        ["his"] = "her",
-        ["hers"] = "his",
-        ["himself"] = "herself",
-        ["herself"] = "himself",
-        ["guy"] = "girl",
-        ["girl"] = "guy",
-        ["man"] = "woman",
-        ["woman"] = "man",
-    };
+    private static readonly Lazy<Dictionary<string, string>> Genders = new(ReadGenders);
 
     private static readonly Lazy<ILookup<string, BookPhrase>> Phrases = new(() =>
         PhraseBook.All().Where(p => !p.Text.Contains('{') && !p.Text.Contains('_')).ToLookup(p => p.Id)
@@ -63,6 +50,17 @@ internal static class Augmentation
         foreach (var change in changes.Order())
             all.AddRange(accounts.Where(_ => random.Next(Every) == 0).Select(a => Changed(a, change, names, random)));
         return all;
+    }
+
+    private static Dictionary<string, string> ReadGenders()
+    {
+        using var reader = new StreamReader(typeof(Augmentation).Assembly.GetManifestResourceStream("genders.txt")!);
+        return reader
+            .ReadToEnd()
+            .Split('\n', StringSplitOptions.RemoveEmptyEntries)
+            .Where(line => line[0] != '#')
+            .Select(line => line.Split(' '))
+            .ToDictionary(pair => pair[0], pair => pair[1], StringComparer.Ordinal);
     }
 
     private static IEnumerable<(Token Token, string Name)> Names(LabelledAccount account)
@@ -119,7 +117,7 @@ internal static class Augmentation
                     ? at + 1 < tokens.Count && tokens[at + 1].Before == Break.None && !Words.Function.Contains(tokens[at + 1].Text)
                         ? "his"
                         : "him"
-                    : Genders.GetValueOrDefault(token.Text);
+                    : Genders.Value.GetValueOrDefault(token.Text);
             if (other is not null)
                 yield return (
                     token.Source.Start,

@@ -11,10 +11,10 @@ public class MarksTests
 
     [Theory]
     // Letters and signs that the head explains.
-    [InlineData("K=me T=Timo\nT. lifts. K. squeezes.", "lifts", -1)]
-    [InlineData("K=me T=Timo\nT. lifts. K. squeezes.", "squeezes", 1)]
-    [InlineData("A me, B Timo\nA: lifts\nB: squeezes", "lifts", 1)]
-    [InlineData("A me, B Timo\nA: lifts\nB: squeezes", "squeezes", -1)]
+    [InlineData("K=me C=Cosmo\nC. lifts. K. squeezes.", "lifts", -1)]
+    [InlineData("K=me C=Cosmo\nC. lifts. K. squeezes.", "squeezes", 1)]
+    [InlineData("A me, B Cosmo\nA: lifts\nB: squeezes", "lifts", 1)]
+    [InlineData("A me, B Cosmo\nA: lifts\nB: squeezes", "squeezes", -1)]
     [InlineData("🟢🟡 me 🔴🟠 her\n🟢 lifts 🟠 squeezes", "lifts", 1)]
     [InlineData("🟢🟡 me 🔴🟠 her\n🟢 lifts 🟠 squeezes", "squeezes", -1)]
     // Capitals and brackets for the other, and what has neither is mine.
@@ -28,7 +28,7 @@ public class MarksTests
     // A column each.
     [InlineData("me | him\nlifts | squeezes", "lifts", 1)]
     [InlineData("me | him\nlifts | squeezes", "squeezes", -1)]
-    [InlineData("who | mine | theirs\nTimo | lifts | squeezes", "squeezes", -1)]
+    [InlineData("who | mine | theirs\nCosmo | lifts | squeezes", "squeezes", -1)]
     // A sign before each line.
     [InlineData("+ lifts\n- pulls\n+ squeezes\n- falls", "squeezes", 1)]
     [InlineData("+ lifts\n- pulls\n+ squeezes\n- falls", "pulls", -1)]

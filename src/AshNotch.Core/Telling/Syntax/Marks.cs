@@ -3,7 +3,7 @@ using AshNotch.Core.Telling.Text;
 namespace AshNotch.Core.Telling.Syntax;
 
 /// <summary>
-/// Marks by which a notebook says who did what without a word for it: "K=me T=Timo", coloured signs explained at its head, capitals or
+/// Marks by which a notebook says who did what without a word for it: "K=me C=Cosmo", coloured signs explained at its head, capitals or
 /// brackets for the other, a column each, plus and minus before its lines, "me:" and "him:". Common practice of notes, no source.
 /// </summary>
 internal static class Marks
@@ -70,7 +70,7 @@ internal static class Marks
 
     private static bool IsMinus(char lead) => lead is '-' or '\u2013';
 
-    // "K=me T=Timo", "A me, B Radu", "\ud83d\udfe2\ud83d\udfe1 me \ud83d\udd34\ud83d\udfe0 her".
+    // "K=me C=Cosmo", "A me, B Cosmo", "\ud83d\udfe2\ud83d\udfe1 me \ud83d\udd34\ud83d\udfe0 her".
     private static void Letters(IReadOnlyList<Token> tokens, bool[] names, int[] who)
     {
         var legend = new Dictionary<string, int>(StringComparer.Ordinal);
@@ -96,7 +96,7 @@ internal static class Marks
                 who[at] = whose;
     }
 
-    // "me | Cosmin" over lines that have a column each.
+    // "me | Cosmo" over lines that have a column each.
     private static void Columns(IReadOnlyList<Token> tokens, bool[] names, int[] who)
     {
         var columns = new Dictionary<int, int>();

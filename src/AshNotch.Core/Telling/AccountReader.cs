@@ -124,7 +124,9 @@ public sealed class AccountReader
         var mentions = Weigh(seen, model);
         var weighed = mentions.Select(m => m.Evidence).ToList();
         Spot? known = start is { } s && ground.Has(s) ? s : null;
-        Story Best(IReadOnlyList<Evidence> evidence, int beam, PathFeatures features) => this.Best(tokens, evidence, known, beam, features);
+        var evening = Evening.Of(tokens, grammar, weighed);
+        Story Best(IReadOnlyList<Evidence> evidence, int beam, PathFeatures features) =>
+            this.Best(tokens, evidence, known, beam, features, evening?.With);
         // Paths were learned on whole accounts; a sentence or two are left to what each mention says.
         var paths = tokens.Count < Mixing.FewWords ? PathFeatures.None : model.Path;
         var story = Best(weighed, Weights.Beam, paths);
@@ -143,7 +145,7 @@ public sealed class AccountReader
         var steps = Walk.Steps(story.Last);
         var facts = Facts.Of(tokens, grammar, steps.Where(s => s.Kind == StepKind.NextRoll).Select(s => s.Source.Start));
         exchanges = Counts.Of(Details.Of(exchanges, tokens), tokens);
-        (exchanges, facts) = Evening.Of(exchanges, facts, tokens, grammar);
+        (exchanges, facts) = evening?.Parted(exchanges, facts) ?? (exchanges, facts);
         return new Told
         {
             Exchanges = exchanges,
@@ -155,8 +157,20 @@ public sealed class AccountReader
     }
 
     /// <summary>The best story by some evidence.</summary>
-    internal Story Best(IReadOnlyList<Token> tokens, IReadOnlyList<Evidence> evidence, Spot? start, int beam, PathFeatures features) =>
-        new PathFinder(ground, fits, tokens, evidence, beam, features, habits).Best(start is { } s && ground.Has(s) ? s : null);
+    /// <param name="tokens">The account.</param>
+    /// <param name="evidence">Its mentions.</param>
+    /// <param name="start">Where it began, when known.</param>
+    /// <param name="beam">How many stories are kept side by side.</param>
+    /// <param name="features">What was learned of whole paths.</param>
+    /// <param name="with">For each word, the number of the partner it is about, where an evening is told by partner.</param>
+    internal Story Best(
+        IReadOnlyList<Token> tokens,
+        IReadOnlyList<Evidence> evidence,
+        Spot? start,
+        int beam,
+        PathFeatures features,
+        IReadOnlyList<int>? with = null
+    ) => new PathFinder(ground, fits, tokens, evidence, beam, features, habits, with).Best(start is { } s && ground.Has(s) ? s : null);
 
     /// <summary>What an account's words match, before anything is weighed.</summary>
     internal Seen Look(IReadOnlyList<Token> tokens, Attire? attire)

@@ -68,20 +68,7 @@ internal sealed partial class Continuations
             // Said again; that is worth little, or a tap told later would be heard in it.
             if (end.Actor == winner)
             {
-                // "Finished the choke, he tapped": the end was only gathered from the finish, and here it is told.
-                var told = end.Evidence!.Hit.Meaning.Kind != MeaningKind.Event && Near(end, evidence, TapNear);
-                into.Add(
-                    told
-                        ? story with
-                        {
-                            Last = end with { Evidence = evidence, Source = SourceOf(evidence.Hit) },
-                            Score = score,
-                        }
-                        : story with
-                        {
-                            Score = story.Score + Math.Min(evidence.Gain, Weights.TapSaidAgain),
-                        }
-                );
+                into.Add(story with { Score = story.Score + Math.Min(evidence.Gain, Weights.TapSaidAgain) });
                 return;
             }
 
@@ -101,7 +88,7 @@ internal sealed partial class Continuations
         )
             score -= Weights.TapUnexplained;
         else
-            score -= 0.5;
+            score -= Weights.TapToNothing;
         var step = new Step(story.Last, StepKind.End, evidence)
         {
             Actor = winner,
@@ -112,8 +99,9 @@ internal sealed partial class Continuations
         into.Add(new Story(step, null, score) { Moment = story.Moment, Ended = true });
     }
 
-    /// <summary>Words between a submission and the tap that is told of it.</summary>
-    private const int TapNear = 7;
+    // What a tap right after another's was charged; most of it is given back once a submission of its own is told behind it.
+    private static double AtOnce(Step end) =>
+        end.Last is { Kind: StepKind.End, End: EndKind.Tap } before && before.Actor != end.Actor ? Weights.TapAtOnceTold : 0;
 
     private Story End(Story story, Evidence evidence, EndKind kind)
     {

@@ -13,11 +13,10 @@ internal sealed partial class Continuations
     {
         var id = evidence.Hit.Meaning.Id;
         var even = ground.Position(id)?.Roles.Contains(Role.Even) == true;
-        var whole = Unended(story);
         var origin =
-            whole.Moment is not null
-            && ReferenceEquals(whole.Last, whole.Moment)
-            && Near(whole.Moment, evidence, 5)
+            story.Moment is not null
+            && ReferenceEquals(story.Last, story.Moment)
+            && Near(story.Moment, evidence, 5)
             && AfterFrom(evidence.Hit);
         // "She tapped me with an armbar from mount": where it ended, nothing new.
         if (story is { Ended: true, Moment: { } gone } && Near(gone, evidence, 5) && AfterFrom(evidence.Hit))
@@ -38,22 +37,11 @@ internal sealed partial class Continuations
                 Source = SourceOf(evidence.Hit),
             };
             if (origin)
-                From(whole, step, spot, story.Score + evidence.Gain + (even ? -0.25 : 1.1 * LogOdds(evidence.Holder, ownerHolds)), into);
+                From(story, step, spot, story.Score + evidence.Gain + (even ? -0.25 : 1.1 * LogOdds(evidence.Holder, ownerHolds)), into);
             step = features.Weighed(story, step);
             into.Add(story with { Last = step, Spot = spot, Score = score + step.Learned, Pending = null, Ended = false });
         }
     }
-
-    // "Got the arm triangle from side control": that it ended there was only taken for granted, and the words go on about it.
-    private static Story Unended(Story story) =>
-        story is { Ended: true, Last: { Kind: StepKind.End, End: EndKind.Tap } end, Moment: { } moment } && end.Evidence == moment.Evidence
-            ? story with
-            {
-                Last = moment,
-                Ended = false,
-                Pending = moment.Actor,
-            }
-            : story;
 
     // "Swept him from half guard": the place is where the moment before it began.
     private void From(Story story, Step place, Spot spot, double score, Beam into)

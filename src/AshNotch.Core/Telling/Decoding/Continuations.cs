@@ -14,7 +14,8 @@ internal sealed partial class Continuations(
     Fits fits,
     IReadOnlyList<Token> tokens,
     PathFeatures features,
-    OwnerHabits habits
+    OwnerHabits habits,
+    IReadOnlyList<int>? with
 )
 {
     private static readonly Actor[] Both = [Actor.Me, Actor.Them];
@@ -23,6 +24,7 @@ internal sealed partial class Continuations(
     /// <summary>Adds the stories that read the match.</summary>
     public void Of(Story story, Evidence evidence, Beam into)
     {
+        story = WithAnother(story, evidence);
         switch (evidence.Hit.Meaning.Kind)
         {
             case MeaningKind.Technique:
@@ -47,6 +49,12 @@ internal sealed partial class Continuations(
                 break;
         }
     }
+
+    // "Odalys held side control. Got Cosmo with a triangle": another roll, where nothing that was before holds.
+    private Story WithAnother(Story story, Evidence evidence) =>
+        with is not null && story.Last?.Evidence is { } last && with[last.Hit.From] != with[evidence.Hit.From]
+            ? new Story(story.Last, null, story.Score)
+            : story;
 
     private static double LogOdds(double odds, bool yes) => -Math.Log(1 + Math.Exp(yes ? -odds : odds));
 
@@ -89,9 +97,10 @@ internal sealed partial class Continuations(
                 score -= Weights.NoTapFollows;
             if (place is not null || Arrivals.PlaceOf(technique.Id) is not null)
                 score -= AlreadyThere(story, evidence, actor, place ?? Arrivals.PlaceOf(technique.Id)!);
+            var done = evidence.Done + (technique.Finishes() ? Weights.FinishComesOff : 0);
             foreach (var outcome in Either)
             {
-                var total = score + LogOdds(evidence.Done, outcome == Outcome.Done);
+                var total = score + LogOdds(done, outcome == Outcome.Done);
                 if (tapped != 0 && outcome == Outcome.Stopped)
                     total -= Weights.TapUnexplained;
                 var step = new Step(story.Last, StepKind.Moment, evidence)
@@ -218,24 +227,18 @@ internal sealed partial class Continuations(
                 }
             );
             var tap = end with { Last = swapped };
-            return new Story(tap, null, score + swapped.Learned + Weights.TapFollows - Weights.RestartUntold)
+            return new Story(tap, null, score + AtOnce(end) + swapped.Learned + Weights.TapFollows - Weights.RestartUntold)
             {
                 Moment = swapped,
                 Ended = true,
             };
         }
 
-        if (step.Evidence!.Done < 2)
-            return After(story, step, score) with { Pending = step.Actor, Spot = null };
-        step = features.Weighed(story, step);
-        var implied = new Step(step, StepKind.End, step.Evidence)
+        return After(story, step, score) with
         {
-            Actor = step.Actor,
-            End = EndKind.Tap,
-            From = step.From,
-            Source = step.Source,
+            Pending = step.Actor,
+            Spot = null,
         };
-        return new Story(implied, null, score + step.Learned) { Moment = step, Ended = true };
     }
 
     private void Done(Story story, Step step, Technique technique, Actor actor, string? place, double score, Beam into)

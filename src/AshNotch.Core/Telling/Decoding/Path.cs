@@ -95,10 +95,11 @@ internal sealed class PathFinder(
     IReadOnlyList<Evidence> evidence,
     int beam,
     PathFeatures features,
-    OwnerHabits habits
+    OwnerHabits habits,
+    IReadOnlyList<int>? with = null
 )
 {
-    private readonly Continuations continuations = new(ground, fits, tokens, features, habits);
+    private readonly Continuations continuations = new(ground, fits, tokens, features, habits, with);
 
     /// <summary>The best story.</summary>
     public Story Best(Spot? start)

@@ -70,7 +70,7 @@ internal static class Weights
     public const double CaughtObject = 2.4;
 
     /// <summary>Without a word about who, whoever did the last thing goes on.</summary>
-    public const double SameActor = 0.35;
+    public const double SameActor = 0.1;
 
     // What became of it.
 
@@ -104,17 +104,26 @@ internal static class Weights
     /// <summary>"Could not", "failed to" before it.</summary>
     public const double CouldNot = 3.2;
 
+    /// <summary>The words around a submission make it a little too often one that failed.</summary>
+    public const double FinishComesOff = 0.4;
+
     /// <summary>A submission that came off is followed by the tap.</summary>
     public const double TapFollows = 2.4;
 
-    /// <summary>A submission read as done while the exchange goes on.</summary>
-    public const double NoTapFollows = 2.6;
+    /// <summary>A submission read as done while the exchange goes on: that it ended there is left unsaid.</summary>
+    public const double NoTapFollows = 1.5;
 
     /// <summary>"Tapped to the americana": it was the work of whoever got the tap.</summary>
     public const double TappedTo = 6;
 
-    /// <summary>A tap to the other right after a tap, with nothing told between.</summary>
-    public const double TapAtOnce = 1;
+    /// <summary>A tap to the other right after a tap, with nothing told between: the same tap, misread, unless its submission follows.</summary>
+    public const double TapAtOnce = 3;
+
+    /// <summary>What of that is given back once it follows.</summary>
+    public const double TapAtOnceTold = 2;
+
+    /// <summary>A tap with no submission told of it.</summary>
+    public const double TapToNothing = 1.5;
 
     /// <summary>The most that saying once more that somebody tapped is worth.</summary>
     public const double TapSaidAgain = 0.3;
@@ -167,7 +176,7 @@ internal static class Weights
     public const double SpotHolds = 1.3;
 
     /// <summary>The spot said is where the last moment usually leads.</summary>
-    public const double SpotFollows = 1.1;
+    public const double SpotFollows = 0.9;
 
     /// <summary>The spot said is a near relation of where they are.</summary>
     public const double SpotNear = -0.1;
@@ -176,13 +185,13 @@ internal static class Weights
     public const double SpotJumps = -0.9;
 
     /// <summary>The spot said turns top and bottom with nothing told between.</summary>
-    public const double SpotFlips = -2;
+    public const double SpotFlips = -1.2;
 
     /// <summary>Each less usual destination of a technique.</summary>
     public const double LessUsual = 0.25;
 
     /// <summary>Going on after a tap without a restart being told.</summary>
-    public const double RestartUntold = -0.3;
+    public const double RestartUntold = -0.8;
 
     // Roles.
 

@@ -1,6 +1,8 @@
 using System.Globalization;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
+using AshNotch.Core.Telling.Features;
+using AshNotch.Core.Telling.Phrases;
 using AshNotch.Core.Telling.Syntax;
 using AshNotch.Core.Telling.Text;
 
@@ -11,7 +13,7 @@ namespace AshNotch.Core.Telling.Timeline;
 /// passed me. Got Cosmo with a triangle." Each partner of the list gets a roll, in its order, and what was told goes to whoever is
 /// named with it. Without a list, and without a number of rounds at the start, names part nothing: they may be anybody's.
 /// </summary>
-internal static class Evening
+internal sealed class Evening
 {
     /// <summary>The most rounds that are taken with one partner.</summary>
     private const int MostWithOne = 10;
@@ -19,21 +21,41 @@ internal static class Evening
     /// <summary>One partner of the evening: a name of one or more words, and how many rounds.</summary>
     private sealed record Partner(string Name, string First, int Rounds, Span Source);
 
-    /// <summary>The exchanges and rolls with a roll for each partner; as they were when the words give no list of partners.</summary>
-    public static (IReadOnlyList<ToldExchange> Exchanges, IReadOnlyList<ToldRoll> Rolls) Of(
+    private readonly IReadOnlyList<Token> tokens;
+    private readonly Grammar grammar;
+    private readonly List<Partner> partners;
+    private readonly int[] with;
+
+    private Evening(IReadOnlyList<Token> tokens, Grammar grammar, List<Partner> partners)
+    {
+        (this.tokens, this.grammar, this.partners) = (tokens, grammar, partners);
+        with = Partners(tokens, grammar, partners);
+    }
+
+    /// <summary>The evening that an account tells; null when its words give no list of partners, or count its rounds themselves.</summary>
+    /// <param name="tokens">The account.</param>
+    /// <param name="grammar">Its names and sentences.</param>
+    /// <param name="mentions">What may be told in it: a sentence that tells something is no list.</param>
+    public static Evening? Of(IReadOnlyList<Token> tokens, Grammar grammar, IReadOnlyList<Evidence> mentions)
+    {
+        if (tokens.Count == 0 || mentions.Any(m => m.Hit.Meaning is { Kind: MeaningKind.Event, Id: "next-roll" }))
+            return null;
+        var told = mentions.Where(m => m.Hit.Meaning.Kind == MeaningKind.Technique && m.Gain > 0).Select(m => m.Hit).ToList();
+        var partners = Listed(tokens, grammar, told);
+        return partners.Count < 2 ? null : new Evening(tokens, grammar, partners);
+    }
+
+    /// <summary>For each word, the number of the partner it is about.</summary>
+    public IReadOnlyList<int> With => with;
+
+    /// <summary>The exchanges and rolls with a roll for each partner.</summary>
+    public (IReadOnlyList<ToldExchange> Exchanges, IReadOnlyList<ToldRoll> Rolls) Parted(
         IReadOnlyList<ToldExchange> exchanges,
-        IReadOnlyList<ToldRoll> rolls,
-        IReadOnlyList<Token> tokens,
-        Grammar grammar
+        IReadOnlyList<ToldRoll> rolls
     )
     {
-        if (rolls.Count != 1 || tokens.Count == 0)
+        if (rolls.Count != 1)
             return (exchanges, rolls);
-        var told = exchanges.SelectMany(e => e.Moments).Select(m => m.Source).ToList();
-        var partners = Listed(tokens, grammar, told);
-        if (partners.Count < 2)
-            return (exchanges, rolls);
-        var with = With(tokens, grammar, partners);
         var parts = exchanges.SelectMany(e => Parted(e, m => with[Math.Max(0, tokens.FirstAt(m.Source.Start))], tokens, with)).ToList();
         var further = partners.SelectMany((p, at) => Enumerable.Repeat(at, p.Rounds)).ToList();
         return (
@@ -43,12 +65,12 @@ internal static class Evening
     }
 
     // The partners that a sentence lists which tells nothing else, or all who are named where the evening's rounds are counted first.
-    private static List<Partner> Listed(IReadOnlyList<Token> tokens, Grammar grammar, List<Span> told)
+    private static List<Partner> Listed(IReadOnlyList<Token> tokens, Grammar grammar, List<Hit> told)
     {
         foreach (var sentence in Sentences(tokens, grammar))
         {
             var (from, to) = sentence;
-            if (told.Any(s => s.Start < tokens[to - 1].Source.End && s.End > tokens[from].Source.Start))
+            if (told.Any(h => h.From < to && h.To > from))
                 continue;
             var names = Names(tokens, grammar, from, to);
             if (names.Count > 1 && Enumerable.Range(from, to - from).Any(at => Lists(tokens, at)))
@@ -121,7 +143,7 @@ internal static class Evening
 
     // For each word, the partner it is about: the one named last in its part of the sentence, else the one who comes next in it,
     // else the one before.
-    private static int[] With(IReadOnlyList<Token> tokens, Grammar grammar, List<Partner> partners)
+    private static int[] Partners(IReadOnlyList<Token> tokens, Grammar grammar, List<Partner> partners)
     {
         var with = new int[tokens.Count];
         var number = partners.Select((p, i) => (p.First, i)).ToDictionary(p => p.First, p => p.i, StringComparer.Ordinal);

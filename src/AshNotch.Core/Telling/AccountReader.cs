@@ -125,8 +125,9 @@ public sealed class AccountReader
         var weighed = mentions.Select(m => m.Evidence).ToList();
         Spot? known = start is { } s && ground.Has(s) ? s : null;
         var evening = Evening.Of(tokens, grammar, weighed);
+        var with = evening?.With ?? Evening.Named(tokens, grammar);
         Story Best(IReadOnlyList<Evidence> evidence, int beam, PathFeatures features) =>
-            this.Best(tokens, evidence, known, beam, features, evening?.With);
+            this.Best(tokens, evidence, known, beam, features, with);
         // Paths were learned on whole accounts; a sentence or two are left to what each mention says.
         var paths = tokens.Count < Mixing.FewWords ? PathFeatures.None : model.Path;
         var story = Best(weighed, Weights.Beam, paths);

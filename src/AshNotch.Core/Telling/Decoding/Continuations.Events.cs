@@ -87,7 +87,7 @@ internal sealed partial class Continuations
             && moment.Outcome == Outcome.Stopped
         )
             score -= Weights.TapUnexplained;
-        else
+        else if (Math.Abs(evidence.Me) < Weights.ObjectTapped)
             score -= Weights.TapToNothing;
         var step = new Step(story.Last, StepKind.End, evidence)
         {

@@ -63,6 +63,12 @@ internal static class Weights
     /// <summary>"Swept me", "took my back": it was the other.</summary>
     public const double ObjectSuffers = 3;
 
+    /// <summary>"I tapped": the other got it.</summary>
+    public const double SubjectTaps = 3;
+
+    /// <summary>"I tapped her": I got it.</summary>
+    public const double ObjectTapped = 4;
+
     /// <summary>"On me" after it: it was the other.</summary>
     public const double OnObject = 2.2;
 

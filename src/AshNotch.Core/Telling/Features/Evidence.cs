@@ -58,6 +58,9 @@ internal sealed class EvidenceReader
         holds = new WhoHolds(clues, ground);
     }
 
+    // What a hand that pats says of who got it.
+    private const double PatsTold = 2;
+
     /// <summary>The evidence for a match.</summary>
     public Evidence Of(Hit hit)
     {
@@ -142,16 +145,24 @@ internal sealed class EvidenceReader
         || (token.Text.EndsWith('s') && !token.Text.EndsWith("ss", StringComparison.Ordinal))
         || !token.Text.StartsWith(token.Stem, StringComparison.Ordinal);
 
+    private bool OnBody(int owner) => grammar.Owner(owner) != 0 && Words.TappedOn.Contains(tokens[owner + 1].Text);
+
     private double Winner(Hit hit, Subject subject)
     {
         var score = 0.0;
         var whom = hit.To < tokens.Count && tokens[hit.To].Before == Break.None ? grammar.Object(hit.To) : 0;
         foreach (var (token, _) in hit.Gaps)
             whom = whom == 0 ? grammar.Object(token) : whom;
+        // "I patted her": whoever is patted got it.
+        if (Words.Pats.Contains(tokens[hit.From].Stem))
+            return whom != 0 ? whom * PatsTold : -subject.Who * subject.Strength * PatsTold;
+        // "I tapped her thigh", "tapped her on the hip": that was giving up as well.
+        if (hit.To + 1 < tokens.Count && (OnBody(hit.To) || Words.Upon.Contains(tokens[hit.To + 1].Text)))
+            whom = 0;
         if (whom == 1 && tokens[hit.From].Text == "tap" && (hit.To + 1 >= tokens.Count || tokens[hit.To + 1].Before != Break.None))
             return 2;
         if (whom != 0)
-            return -whom * Weights.ObjectSuffers;
+            return -whom * Weights.ObjectTapped;
         if (hit.Meaning.Id == "finish")
             return subject.Who * subject.Strength;
         var verb = Words.SaysTap.Contains(tokens[hit.From].Text);
@@ -163,7 +174,7 @@ internal sealed class EvidenceReader
         if (verb && subject.Who == 0 && (tokens[hit.To - 1].Text == "to" || (hit.To < tokens.Count && tokens[hit.To].Text == "to")))
             return score - 2;
         if (verb && tokens[hit.From].Before is Break.None or Break.Sentence or Break.Comma or Break.Clause)
-            score -= subject.Who * (subject.Strength > 0.85 ? 3 : subject.Strength * 0.8);
+            score -= subject.Who * (subject.Strength > 0.85 ? Weights.SubjectTaps : subject.Strength * 0.8);
         return score;
     }
 }

@@ -1,3 +1,4 @@
+using AshNotch.Core.Telling.Decoding;
 using AshNotch.Core.Telling.Features;
 using AshNotch.Core.Telling.Phrases;
 
@@ -65,12 +66,19 @@ internal static class Learned
     /// <summary>Evidence of a tap with what the model says of it.</summary>
     /// <param name="rules">What the rules say.</param>
     /// <param name="learned">What the model says: log odds that it was one, and that the owner got it.</param>
-    public static Evidence Mixed(Evidence rules, (double Told, double Me) learned) =>
-        rules with
+    public static Evidence Mixed(Evidence rules, (double Told, double Me) learned)
+    {
+        // "I tapped": the grammar tells most of it. "I tapped her": it tells all.
+        var said = Math.Abs(rules.Me);
+        var gain = (Mixing.Tap.Gain * rules.Gain) + (Mixing.Tap.Told * learned.Told) + Mixing.Tap.Bias;
+        return rules with
         {
-            Gain = (Mixing.Tap.Gain * rules.Gain) + (Mixing.Tap.Told * learned.Told) + Mixing.Tap.Bias,
-            Me = (Mixing.Tap.MeRules * rules.Me) + (Mixing.Tap.Me * learned.Me),
+            Gain = said >= Weights.ObjectTapped && rules.Gain > 0 ? Math.Max(gain, rules.Gain) : gain,
+            Me =
+                ((said >= Weights.SubjectTaps ? 1 : Mixing.Tap.MeRules) * rules.Me)
+                + (said >= Weights.ObjectTapped ? 0 : Mixing.Tap.Me * learned.Me),
         };
+    }
 }
 
 /// <summary>

@@ -86,6 +86,9 @@ internal sealed class Grammar
         return !possessive && (Names[at] || Words.Opponents.Contains(Tokens[at].Stem)) ? -1 : 0;
     }
 
+    /// <summary>How many words behind somebody's name it may be said to whom it was done.</summary>
+    private const int FarthestObject = 6;
+
     private static bool[] FindNames(IReadOnlyList<Token> tokens, Lexicon lexicon)
     {
         var names = new bool[tokens.Count];
@@ -247,6 +250,25 @@ internal sealed class Grammar
         }
     }
 
+    /// <summary>Who is named as having had to do with the one who tells, in the order of their names: partners, not bystanders.</summary>
+    public IReadOnlyList<string> Partners() =>
+        [
+            .. Enumerable
+                .Range(0, Tokens.Count)
+                .Where(at => Names[at] && Tokens[at].Text.Length > 1 && (Tokens[at].Text == Partner || ActsOnMe(at)))
+                .Select(at => Tokens[at].Text)
+                .Distinct(StringComparer.Ordinal),
+        ];
+
+    // "Cosmo took my back": another partner of the same evening, nobody who stands by.
+    private bool ActsOnMe(int at)
+    {
+        for (var after = at + 1; after < Tokens.Count && after <= at + FarthestObject && Clause[after] == Clause[at]; after++)
+            if (Object(after) == 1 || Owner(after) == 1)
+                return true;
+        return false;
+    }
+
     private bool IsPartner(Token token) =>
         Partner is not null && (token.Text == Partner || (token.Text.Length == 1 && token.Text[0] == Partner[0]));
 
@@ -280,7 +302,7 @@ internal sealed class Grammar
             var possessive = at + 1 < Tokens.Count && Tokens[at + 1].Text == "'s";
             if (possessive)
                 return lead ? new Subject(-1, 0.6, false) : null;
-            var third = Names[at] && Partner is not null && !IsPartner(token);
+            var third = Names[at] && Partner is not null && !IsPartner(token) && !ActsOnMe(at);
             var preposed = at > 0 && token.Before == Break.None && Words.Prepositions.Contains(last.Text);
             if (!preposed && (lead || (at + 1 < Tokens.Count && Verbal(Tokens[at + 1]) && !Verbal(last))))
                 return new Subject(third ? 0 : -1, 1, third);
@@ -288,6 +310,10 @@ internal sealed class Grammar
 
         if (lead && Owner(at) != 0 && token.Text != "'s")
             return new Subject(Owner(at), 0.6, false);
+        // "Got Sunniva with a triangle": what has no subject was done by the other of the two.
+        var opens = at == 0 || token.Before == Break.Sentence;
+        if (opens && Verbal(token) && at + 1 < Tokens.Count && Tokens[at + 1].Before == Break.None && !IsOwner(at + 1))
+            return Object(at + 1) is var whom and not 0 ? new Subject(-whom, 0.7, false) : null;
         return null;
     }
 

@@ -29,7 +29,7 @@ internal sealed class Evening
     private Evening(IReadOnlyList<Token> tokens, Grammar grammar, List<Partner> partners)
     {
         (this.tokens, this.grammar, this.partners) = (tokens, grammar, partners);
-        with = Partners(tokens, grammar, partners);
+        with = About(tokens, grammar, [.. partners.Select(p => p.First)]);
     }
 
     /// <summary>The evening that an account tells; null when its words give no list of partners, or count its rounds themselves.</summary>
@@ -47,6 +47,12 @@ internal sealed class Evening
 
     /// <summary>For each word, the number of the partner it is about.</summary>
     public IReadOnlyList<int> With => with;
+
+    /// <summary>The same where no list of partners is given, as far as their names tell; null when there are no two.</summary>
+    /// <param name="tokens">The account.</param>
+    /// <param name="grammar">Its names.</param>
+    public static IReadOnlyList<int>? Named(IReadOnlyList<Token> tokens, Grammar grammar) =>
+        grammar.Partners() is { Count: > 1 } names ? About(tokens, grammar, names) : null;
 
     /// <summary>The exchanges and rolls with a roll for each partner.</summary>
     public (IReadOnlyList<ToldExchange> Exchanges, IReadOnlyList<ToldRoll> Rolls) Parted(
@@ -143,10 +149,10 @@ internal sealed class Evening
 
     // For each word, the partner it is about: the one named last in its part of the sentence, else the one who comes next in it,
     // else the one before.
-    private static int[] Partners(IReadOnlyList<Token> tokens, Grammar grammar, List<Partner> partners)
+    private static int[] About(IReadOnlyList<Token> tokens, Grammar grammar, IReadOnlyList<string> partners)
     {
         var with = new int[tokens.Count];
-        var number = partners.Select((p, i) => (p.First, i)).ToDictionary(p => p.First, p => p.i, StringComparer.Ordinal);
+        var number = partners.Select((name, i) => (name, i)).ToDictionary(p => p.name, p => p.i, StringComparer.Ordinal);
         var current = 0;
         for (var from = 0; from < tokens.Count; )
         {

@@ -29,6 +29,25 @@ public class EveningTests
     }
 
     [Fact]
+    public void Where_the_last_partner_left_off_says_nothing_of_the_next()
+    {
+        // From under side control no triangle is caught: it was another roll.
+        var told = AccountReader.Default.Read(
+            "Rolled with Odalys, then Cosmo. Odalys passed me and held side control. Got Cosmo with two triangles."
+        );
+        Assert.Equal(["Odalys: 1 told", "Cosmo: Me triangle, Me triangle"], Rolls(told));
+    }
+
+    [Fact]
+    public void Without_a_list_the_next_name_begins_anew_too()
+    {
+        var told = AccountReader.Default.Read(
+            "Sunniva swept me from half guard and passed. Then I tapped her with a triangle. Cosmo took my back and I tapped to the choke. We all went home early because the heating was off again."
+        );
+        Assert.Equal(["Me triangle", "Them choke"], told.Exchanges.Select(e => $"{e.End!.By} {e.End.Technique}"));
+    }
+
+    [Fact]
     public void A_number_of_rounds_at_the_start_does_the_same()
     {
         var told = AccountReader.Default.Read(

@@ -19,6 +19,9 @@ public class GrammarTests
     [InlineData("with her posting, nothing", "posting", -1)]
     [InlineData("he waited while I moved, and then swung", "swung", -1)]
     [InlineData("we stood", "stood", 0)]
+    [InlineData("Odalys stood. Got Odalys with a hook", "hook", 1)] // no subject: the other of the two
+    [InlineData("I stood. Caught me with a hook", "hook", -1)]
+    [InlineData("Odalys stood. Got her hook in", "hook", -1)] // hers, and nothing was done to her
     public void The_subject_is_carried_and_restored(string text, string word, int who)
     {
         var (grammar, at) = At(text, word);
@@ -41,6 +44,15 @@ public class GrammarTests
         Assert.Equal(["lazlo"], Names("first one with lazlo it was fine"));
         Assert.Equal(["gwyn"], Names("okay gwyn pulled and then gwyn tried it"));
         Assert.Empty(Names("I was tired. Then we stood."));
+    }
+
+    [Fact]
+    public void Whoever_acts_on_the_teller_is_a_partner_and_no_bystander()
+    {
+        var (grammar, at) = At("Odalys held. Odalys pushed me. Cosmo turned my shoulder. Halima was next to us.", "turned");
+        Assert.Equal(new Subject(-1, 1, false), grammar.Subjects[at]);
+        Assert.True(grammar.Subjects[Index(grammar, "next")].Third);
+        Assert.Equal(["odalys", "cosmo"], grammar.Partners());
     }
 
     [Fact]

@@ -264,7 +264,7 @@ internal sealed class Grammar
     private bool ActsOnMe(int at)
     {
         for (var after = at + 1; after < Tokens.Count && after <= at + FarthestObject && Clause[after] == Clause[at]; after++)
-            if (Object(after) == 1 || Owner(after) == 1)
+            if ((Object(after) == 1 || Owner(after) == 1) && Tokens[after].Text is not ("us" or "our"))
                 return true;
         return false;
     }

@@ -32,6 +32,20 @@ public class RoundsAndTapHintsTests
     [InlineData("Two sweeps, one escape.")]
     public void WithoutANumberAndAnotherNameItGoesOn(string text) => Assert.Empty(Openings(text));
 
+    [Theory]
+    [InlineData("From half. First go I passed. Second go he swept me. Third go I passed.", "second go", "third go")]
+    [InlineData("First rep she slid out, and second rep she held.", "second rep")]
+    [InlineData("I tried it. Second go it worked.")] // the same once more, not from the start
+    [InlineData("First I sat. The second I go in I fall.")]
+    public void FurtherGoesBeginAnewOnceAFirstWasCounted(string text, params string[] openings)
+    {
+        var tokens = Tokens.Of(text);
+        var hits = new List<Hit>();
+        Rounds.Find(tokens, Grammar.Of(tokens, new Lexicon()).Names, hits);
+        Assert.Equal(openings, hits.Select(h => string.Join(' ', tokens.Skip(h.From).Take(h.To - h.From).Select(t => t.Text))));
+        Assert.All(hits, h => Assert.Equal("reset", h.Meaning.Id));
+    }
+
     [Fact]
     public void NobodyRollsMoreThanSixtyRoundsInAnEvening() =>
         Assert.Equal(60, Openings(string.Join(". ", Enumerable.Repeat("Next round", 400))).Length);

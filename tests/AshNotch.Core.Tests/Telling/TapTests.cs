@@ -40,6 +40,23 @@ public class TapTests
     public void A_submission_and_its_tap_are_one_end(string text, params string[] ends) => Assert.Equal(ends, Ends(text));
 
     [Fact]
+    public void Goes_begin_where_the_first_began()
+    {
+        var told = AccountReader.Default.Read(
+            "Started in his half guard, goes of two minutes. First go I passed with the knee cut. Second go he swept me. Third go I passed again."
+        );
+        Assert.Equal(3, told.Exchanges.Count(e => e.Moments.Count > 0));
+        Assert.Equal(Actor.Them, Assert.Single(told.Exchanges[1].Moments).Moment.Actor);
+    }
+
+    [Fact]
+    public void Several_times_are_not_the_bell()
+    {
+        var told = AccountReader.Default.Read("I swept him, and both times he got back to guard. Then I passed with a knee cut.");
+        Assert.DoesNotContain(told.Exchanges, e => e.End?.Kind == EndKind.Time);
+    }
+
+    [Fact]
     public void A_tap_stays_a_tap_in_a_longer_account()
     {
         const string before = "Sunniva swept me from half guard and passed. ";

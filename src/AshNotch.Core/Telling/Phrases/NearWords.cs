@@ -46,6 +46,7 @@ internal sealed class NearWords
         var joined = "";
         var anyOdd = false;
         var functions = 0;
+        var acts = false;
         for (var length = 1; length <= LongestRun && at + length <= tokens.Count; length++)
         {
             var token = tokens[at + length - 1];
@@ -55,7 +56,11 @@ internal sealed class NearWords
             anyOdd |= odd[at + length - 1];
             var function = Words.Function.Contains(token.Text);
             functions += function ? 1 : 0;
+            acts |= length > 1 && (Words.SubjectMe.Contains(token.Text) || Words.SubjectThem.Contains(token.Text));
             if (joined.Length is < 4 or > 24 || (length == 1 && !anyOdd))
+                continue;
+            // "He pulled guard I passed" is no guard pass of his.
+            if (!anyOdd && acts)
                 continue;
             if (!anyOdd && (!keys.Contains(Sound.Key(joined)) || (length == 2 && functions > 0 && joined.Length < 8)))
                 continue;

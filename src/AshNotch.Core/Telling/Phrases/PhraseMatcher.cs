@@ -145,7 +145,7 @@ internal sealed class PhraseMatcher
         if (
             hit.Meaning is { Kind: MeaningKind.Event, Id: "time" }
             && hit.To == hit.From + 1
-            && tokens[hit.From].Text is "time" or "end"
+            && tokens[hit.From].Text is "time" or "times" or "end"
             && (tokens[hit.From].Before == Break.None || (hit.To < tokens.Count && tokens[hit.To].Before < Break.Clause))
         )
         {

@@ -14,18 +14,26 @@ internal static class Rounds
     /// <summary>How near a number and a name must stand.</summary>
     private const int Beside = 3;
 
-    /// <summary>Adds an event where a further roll begins; the first roll needs none.</summary>
+    /// <summary>Adds an event where a further roll begins, or a further go of the same; the first needs none.</summary>
     /// <param name="tokens">The account.</param>
     /// <param name="names">For each word, whether it is a name.</param>
     /// <param name="hits">Takes the events.</param>
     public static void Find(IReadOnlyList<Token> tokens, bool[] names, List<Hit> hits)
     {
         var found = 0;
+        var goes = false;
         // The partners named so far; and, once a first roll was counted, the number of the last one.
         var partners = new HashSet<string>(StringComparer.Ordinal);
         var counted = 0;
         for (var at = 0; at < tokens.Count && found < Most; at++)
         {
+            if (Go(tokens, at))
+            {
+                if (goes && Words.FurtherRounds.Contains(tokens[at].Text))
+                    hits.Add(new Hit(at, at + 2, new Meaning(MeaningKind.Event, "reset"), 3, 0, false, []));
+                goes |= tokens[at].Text == "first";
+            }
+
             var number = Number(tokens, at);
             var name = number > 0 || Words.GoesOn.Contains(tokens[at].Text) ? NameBeside(tokens, names, at, number > 0) : -1;
             var words = at > 0 ? Marked(tokens, at) : 0;
@@ -50,6 +58,13 @@ internal static class Rounds
             at += words - 1;
         }
     }
+
+    // "First go I passed. Second go he swept me": each begins where the first began.
+    private static bool Go(IReadOnlyList<Token> tokens, int at) =>
+        at + 1 < tokens.Count
+        && Words.Goes.Contains(tokens[at + 1].Text)
+        && tokens[at + 1].Before == Break.None
+        && (at == 0 || tokens[at].Before >= Break.Comma || Words.Joiners.Contains(tokens[at - 1].Text));
 
     // Words that need no name: how many they are.
     private static int Marked(IReadOnlyList<Token> tokens, int at)

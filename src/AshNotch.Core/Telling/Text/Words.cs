@@ -42,6 +42,9 @@ internal static class Words
     public static readonly FrozenSet<string> Against = List("against");
 
     /// <summary>What a hand taps on: "tapped my leg three times" counts nothing.</summary>
+    /// <summary>One of several tries from the same place.</summary>
+    public static readonly FrozenSet<string> Goes = List("goes");
+
     /// <summary>Stems of what a hand does that gives up, to whoever has won.</summary>
     public static readonly FrozenSet<string> Pats = List("pats");
 

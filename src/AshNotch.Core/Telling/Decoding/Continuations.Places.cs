@@ -28,8 +28,7 @@ internal sealed partial class Continuations
                 story.Score + evidence.Gain + (even ? -0.25 : 1.1 * LogOdds(evidence.Holder, ownerHolds)) + fits.Follows(story, spot);
             if (story.Pending is not null)
                 score -= Weights.NoTapFollows;
-            if (story.Ended)
-                score += Weights.RestartUntold;
+            score += Restart(story);
             var step = new Step(story.Last, StepKind.Place, evidence)
             {
                 From = story.Spot,

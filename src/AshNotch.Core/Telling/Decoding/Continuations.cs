@@ -56,6 +56,10 @@ internal sealed partial class Continuations(
             ? new Story(story.Last, null, story.Score)
             : story;
 
+    // After a tap they begin again, whether or not that is said; after a restart or a bell it has been.
+    private static double Restart(Story story) =>
+        story is { Ended: true, Last: { Kind: StepKind.End, End: EndKind.Tap } } ? Weights.RestartUntold : 0;
+
     private static double LogOdds(double odds, bool yes) => -Math.Log(1 + Math.Exp(yes ? -odds : odds));
 
     // A name that is a place as well ("knee on belly") has to be told as something done.
@@ -90,8 +94,7 @@ internal sealed partial class Continuations(
             var spot = ToldEarlier(story, evidence, actor) is { } first ? first.From : story.Spot;
             var fit = fits.Of(technique, actor, spot, story.Moment);
             var other = fits.Of(technique, Other(actor), spot, story.Moment).Score;
-            var score =
-                story.Score + gain + (1.1 * LogOdds(who, actor == Actor.Me)) + fit.Score + (story.Ended ? Weights.RestartUntold : 0);
+            var score = story.Score + gain + (1.1 * LogOdds(who, actor == Actor.Me)) + fit.Score + Restart(story);
             score += habits.Of(actor, technique.Id, spot);
             if (story.Pending is not null)
                 score -= Weights.NoTapFollows;

@@ -40,7 +40,9 @@ internal sealed class Evening
     {
         if (tokens.Count == 0 || mentions.Any(m => m.Hit.Meaning is { Kind: MeaningKind.Event, Id: "next-roll" }))
             return null;
-        var told = mentions.Where(m => m.Hit.Meaning.Kind == MeaningKind.Technique && m.Gain > 0).Select(m => m.Hit).ToList();
+        var told = new bool[tokens.Count];
+        foreach (var mention in mentions.Where(m => m.Hit.Meaning.Kind == MeaningKind.Technique && m.Gain > 0))
+            told.AsSpan(mention.Hit.From, mention.Hit.To - mention.Hit.From).Fill(true);
         var partners = Listed(tokens, grammar, told);
         return partners.Count < 2 ? null : new Evening(tokens, grammar, partners);
     }
@@ -71,12 +73,12 @@ internal sealed class Evening
     }
 
     // The partners that a sentence lists which tells nothing else, or all who are named where the evening's rounds are counted first.
-    private static List<Partner> Listed(IReadOnlyList<Token> tokens, Grammar grammar, List<Hit> told)
+    private static List<Partner> Listed(IReadOnlyList<Token> tokens, Grammar grammar, bool[] told)
     {
         foreach (var sentence in Sentences(tokens, grammar))
         {
             var (from, to) = sentence;
-            if (told.Any(h => h.From < to && h.To > from))
+            if (told.AsSpan(from, to - from).Contains(true))
                 continue;
             var names = Names(tokens, grammar, from, to);
             if (names.Count > 1 && Enumerable.Range(from, to - from).Any(at => Lists(tokens, at)))

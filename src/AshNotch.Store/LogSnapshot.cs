@@ -34,7 +34,7 @@ public sealed class LogSnapshot
     {
         (this.kept, Words, Ground) = (kept, words, ground);
         (reader, learned, corrections) = readers;
-        teller = new Lazy<AccountReader>(() => learned.Value.Knowing(kept.Readings.SelectMany(r => r.Follows)));
+        teller = new Lazy<AccountReader>(Told);
         this.next = next ?? new Lazy<NextMoments>(() => new NextMoments(ground, kept.Readings.SelectMany(r => r.Follows)));
     }
 
@@ -107,6 +107,8 @@ public sealed class LogSnapshot
                     (from is null || r.Date >= from) && (to is null || r.Date <= to) && (attire is null || r.Attire == attire)
                 ),
             ]);
+
+    private AccountReader Told() => learned.Value.Knowing(kept.Readings.SelectMany(r => r.Follows), Partners.Select(p => p.Partner.Name));
 
     /// <summary>Reads a picture; what has not changed since an earlier one is taken from there.</summary>
     /// <param name="connection">A connection inside a transaction.</param>

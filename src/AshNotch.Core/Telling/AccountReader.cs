@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Collections.Frozen;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 using AshNotch.Core.Telling.Decoding;
@@ -37,6 +38,7 @@ public sealed class AccountReader
     private readonly bool training;
     private readonly OwnerModel owner = OwnerModel.None;
     private readonly OwnerHabits habits = OwnerHabits.None;
+    private readonly FrozenSet<string> people = [];
     private readonly ConcurrentDictionary<string, IReadOnlyList<string>> named = new(StringComparer.Ordinal);
 
     /// <summary>A reader for a ground with the owner's own words.</summary>
@@ -59,10 +61,10 @@ public sealed class AccountReader
         fits = new Fits(ground);
     }
 
-    private AccountReader(AccountReader before, PhraseMatcher matcher, OwnerModel owner, OwnerHabits habits)
+    private AccountReader(AccountReader before, PhraseMatcher matcher, OwnerModel owner, OwnerHabits habits, FrozenSet<string> people)
     {
         (model, training, ground, fits) = (before.model, before.training, before.ground, before.fits);
-        (this.matcher, this.owner, this.habits) = (matcher, owner, habits);
+        (this.matcher, this.owner, this.habits, this.people) = (matcher, owner, habits, people);
     }
 
     /// <summary>The same reader, having learned from what its owner set right.</summary>
@@ -80,7 +82,8 @@ public sealed class AccountReader
                 this,
                 matcher.With(OwnerPhrases.Of(these.Where((_, other) => other != i), ground)),
                 OwnerModel.None,
-                OwnerHabits.None
+                OwnerHabits.None,
+                people
             );
             var seen = others.Look(Tokens.Of(these[i].Text), null);
             examples[i] = [.. OwnerExamples.Of(others.Weigh(seen, model), seen.Grammar.Tokens, these[i])];
@@ -89,14 +92,22 @@ public sealed class AccountReader
             this,
             matcher.With(OwnerPhrases.Of(these, ground)),
             OwnerModel.Fit([.. examples.SelectMany(e => e)]),
-            habits
+            habits,
+            people
         );
     }
 
     /// <summary>The same reader, knowing what its owner and the partners are used to do.</summary>
     /// <param name="history">What followed what in the log.</param>
-    public AccountReader Knowing(IEnumerable<Followed> history) =>
-        model.IsEmpty ? this : new AccountReader(this, matcher, owner, OwnerHabits.Of(history, model.Rates));
+    /// <param name="partners">The names of those rolled with: wherever one stands, somebody is meant, in capitals or not.</param>
+    public AccountReader Knowing(IEnumerable<Followed> history, IEnumerable<string>? partners = null) =>
+        new(
+            this,
+            matcher,
+            owner,
+            model.IsEmpty ? OwnerHabits.None : OwnerHabits.Of(history, model.Rates),
+            (partners ?? []).SelectMany(Tokens.Of).Select(t => t.Text).ToFrozenSet(StringComparer.Ordinal)
+        );
 
     /// <summary>The reader of the shipped ground.</summary>
     public static AccountReader Default => Shipped.Value;
@@ -145,7 +156,7 @@ public sealed class AccountReader
         var (exchanges, positions) = Walk.Of(story, tokens, ground, fits, runnersUp.Of, confidence);
         var steps = Walk.Steps(story.Last);
         var facts = Facts.Of(tokens, grammar, steps.Where(s => s.Kind == StepKind.NextRoll).Select(s => s.Source.Start));
-        exchanges = Counts.Of(Details.Of(exchanges, tokens), tokens);
+        exchanges = Counts.Of(Details.Of(exchanges, tokens), tokens, ground);
         (exchanges, facts) = evening?.Parted(exchanges, facts) ?? (exchanges, facts);
         return new Told
         {
@@ -176,7 +187,7 @@ public sealed class AccountReader
     /// <summary>What an account's words match, before anything is weighed.</summary>
     internal Seen Look(IReadOnlyList<Token> tokens, Attire? attire)
     {
-        var grammar = Grammar.Of(tokens, matcher.Lexicon);
+        var grammar = Grammar.Of(tokens, matcher.Lexicon, people);
         var hinted = training || model.WeighsTaps;
         return matcher.Match(grammar, attire, books: training || !model.IsEmpty, hinted);
     }

@@ -79,7 +79,7 @@ internal sealed partial class Continuations
         if (story.Pending == winner)
             score += Weights.TapFollows;
         else if (story.Pending is not null)
-            score -= 4;
+            score -= Weights.TapAtOnce;
         else if (
             story.Moment is { Technique: { } last } moment
             && last.Finishes()
@@ -101,7 +101,12 @@ internal sealed partial class Continuations
 
     // What a tap right after another's was charged; most of it is given back once a submission of its own is told behind it.
     private static double AtOnce(Step end) =>
-        end.Last is { Kind: StepKind.End, End: EndKind.Tap } before && before.Actor != end.Actor ? Weights.TapAtOnceTold : 0;
+        end.Last is { } before && Taps(before) && before.Actor != end.Actor ? Weights.TapAtOnceTold : 0;
+
+    // A tap, or a submission that came off and whose tap is left unsaid.
+    private static bool Taps(Step step) =>
+        step is { Kind: StepKind.End, End: EndKind.Tap }
+        || (step is { Kind: StepKind.Moment, Outcome: Outcome.Done, Technique: { } technique } && technique.Finishes());
 
     private Story End(Story story, Evidence evidence, EndKind kind)
     {
@@ -131,16 +136,21 @@ internal sealed partial class Continuations
         {
             if (step.Kind != StepKind.Moment || (step.Outcome == Outcome.Done && !step.Technique!.Finishes()))
                 continue;
+            var named = Math.Abs(evidence.Me) >= Weights.CaughtObject;
+            var actor =
+                !named ? step.Actor
+                : evidence.Me > 0 ? Actor.Me
+                : Actor.Them;
             var again = evidence with
             {
                 Original = evidence.Original,
-                Me = (step.Actor == Actor.Me ? 3 : -3) + evidence.Me,
-                Done = evidence.Done - (step.Technique!.Finishes() ? Weights.RepeatFinishes : 0),
+                Me = (step.Actor == Actor.Me ? 3 : -3) * (named ? 0 : 1) + evidence.Me,
+                Done = evidence.Done - (step.Technique!.Finishes() && !named ? Weights.RepeatFinishes : 0),
                 Gain = evidence.Gain - 0.4,
             };
             var inner = new Beam();
             Moments(story, again, step.Technique!, null, again.Gain, inner);
-            into.AddRange(inner.Where(s => s.Moment!.Actor == step.Actor));
+            into.AddRange(inner.Where(s => s.Moment!.Actor == actor));
             return;
         }
     }

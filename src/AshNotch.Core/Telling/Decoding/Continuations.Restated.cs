@@ -84,8 +84,11 @@ internal sealed partial class Continuations
         }
     }
 
-    private static double Again(Technique technique, Technique last, Step moment, Evidence evidence) =>
-        (technique.Id == last.Id ? 1.2 : 0.9) + (evidence.Hit.From - moment.Evidence!.Hit.To <= 6 ? 0.5 : 0);
+    // "Leg dragged me and took my back" is rather two things.
+    private double Again(Technique technique, Technique last, Step moment, Evidence evidence) =>
+        technique.Kind == TechniqueKind.BackTake && technique.Kind != last.Kind && ToldByItself(evidence.Hit)
+            ? 0
+            : (technique.Id == last.Id ? 1.2 : 0.9) + (evidence.Hit.From - moment.Evidence!.Hit.To <= 6 ? 0.5 : 0);
 
     private bool Refines(Step moment, Evidence evidence)
     {

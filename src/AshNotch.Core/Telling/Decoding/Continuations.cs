@@ -29,14 +29,19 @@ internal sealed partial class Continuations(
         {
             case MeaningKind.Technique:
                 var technique = ground.Technique(evidence.Hit.Meaning.Id)!;
-                Moments(
-                    story,
-                    evidence,
-                    technique,
-                    evidence.Hit.Place,
-                    evidence.Gain + (evidence.Hit.Stepped ? 0 : Shared(evidence, technique)),
-                    into
-                );
+                var gain = evidence.Gain + (evidence.Hit.Stepped ? 0 : Shared(evidence, technique));
+                if (story is { Pending: { } waits, Last.Evidence: { } before } && Meanwhile(before, evidence))
+                {
+                    // "Caught me as I was turning in. Tap": the tap is still to be told.
+                    var inner = new Beam();
+                    Moments(story with { Pending = null }, evidence, technique, evidence.Hit.Place, gain, inner);
+                    into.AddRange(inner.Where(s => s.Pending is null).Select(s => s with { Pending = waits }));
+                }
+                else
+                {
+                    Moments(story, evidence, technique, evidence.Hit.Place, gain, into);
+                }
+
                 Restate(story, evidence, technique, into);
                 break;
             case MeaningKind.Position:
@@ -49,6 +54,8 @@ internal sealed partial class Continuations(
                 break;
         }
     }
+
+    private bool Meanwhile(Evidence before, Evidence evidence) => TellingOrder.SaysMeanwhile(tokens, before.Hit.To, evidence.Hit.From);
 
     // "Odalys held side control. Got Cosmo with a triangle": another roll, where nothing that was before holds.
     private Story WithAnother(Story story, Evidence evidence) =>
@@ -91,7 +98,8 @@ internal sealed partial class Continuations(
                         ? (last.Actor == Actor.Me ? 1 : -1) * Weights.SameActor * (last.Outcome == Outcome.Done ? 1 : 0.6)
                         : 0
                 );
-            var spot = ToldEarlier(story, evidence, actor) is { } first ? first.From : story.Spot;
+            var answered = Answered(story, evidence, technique, actor);
+            var spot = (answered ?? ToldEarlier(story, evidence, actor)) is { } first ? first.From : story.Spot;
             var fit = fits.Of(technique, actor, spot, story.Moment);
             var other = fits.Of(technique, Other(actor), spot, story.Moment).Score;
             var score = story.Score + gain + (1.1 * LogOdds(who, actor == Actor.Me)) + fit.Score + Restart(story);
@@ -100,7 +108,10 @@ internal sealed partial class Continuations(
                 score -= Weights.NoTapFollows;
             if (place is not null || Arrivals.PlaceOf(technique.Id) is not null)
                 score -= AlreadyThere(story, evidence, actor, place ?? Arrivals.PlaceOf(technique.Id)!);
-            var done = evidence.Done + (technique.Finishes() ? Weights.FinishComesOff : 0);
+            var done =
+                evidence.Done
+                + (technique.Finishes() ? Weights.FinishComesOff : 0)
+                - (answered is { Outcome: Outcome.Done } ? Weights.Stopped : 0);
             foreach (var outcome in Either)
             {
                 var total = score + LogOdds(done, outcome == Outcome.Done);
@@ -135,6 +146,15 @@ internal sealed partial class Continuations(
         return from <= to && TellingOrder.SaysEarlier(tokens, from, to) ? last : null;
     }
 
+    // "I sprawled on his double leg": what was answered came first, and did not come off where the answer did.
+    private Step? Answered(Story story, Evidence evidence, Technique technique, Actor actor) =>
+        story.Last is { Kind: StepKind.Moment, Technique: { } answer } last
+        && last.Actor != actor
+        && Fits.Answers(answer, technique)
+        && TellingOrder.SaysTogether(tokens, last.Evidence!.Hit.To, evidence.Hit.From)
+            ? last
+            : null;
+
     // "He tapped to the americana": it was done by whoever got the tap.
     private double TappedTo(Story story, Evidence evidence, Technique technique)
     {
@@ -148,7 +168,7 @@ internal sealed partial class Continuations(
         return end.Actor == Actor.Me ? Weights.TappedTo : -Weights.TappedTo;
     }
 
-    // "He passed, but I had my knee back in before he settled": the pass did not come off.
+    // "He passed, but I had my knee back in before he settled": the pass did not come off. A sweep that leads into the guard did.
     private Story? Unsettled(Story story, Evidence evidence)
     {
         if (
@@ -156,7 +176,7 @@ internal sealed partial class Continuations(
                 is not {
                     Kind: StepKind.Moment,
                     Outcome: Outcome.Done,
-                    Technique.Kind: TechniqueKind.Pass or TechniqueKind.Sweep or TechniqueKind.Advance or TechniqueKind.Takedown
+                    Technique.Kind: TechniqueKind.Pass or TechniqueKind.Advance or TechniqueKind.Takedown
                 } last
             || !Near(last, evidence, 12)
         )
@@ -187,10 +207,17 @@ internal sealed partial class Continuations(
             || last.Actor != actor
             || !Near(last, evidence, 9)
             || GoesOn(last.Evidence!.Hit.To, evidence.Hit.From)
+            || ToldByItself(evidence.Hit)
         )
             return 0;
         return technique.Kind is TechniqueKind.Pull or TechniqueKind.Entry || technique.To.Any(t => t.Position == place) ? 4 : 0;
     }
+
+    // "Leg dragged me and took my back", "passed, mounted": a verb of its own.
+    private bool ToldByItself(Hit hit) =>
+        hit.From > 0
+        && (tokens[hit.From].Before >= Break.Comma || tokens[hit.From - 1].Text is "and" or "then")
+        && (tokens[hit.From].Text.EndsWith("ed", StringComparison.Ordinal) || Stems.IsIrregular(tokens[hit.From].Text));
 
     private bool GoesOn(int from, int to)
     {
@@ -213,7 +240,7 @@ internal sealed partial class Continuations(
             && end.Actor == step.Actor
             && end.Evidence!.Hit.Meaning.Kind == MeaningKind.Event
             && Near(end, step.Evidence!, 7)
-            && !(end.Last is { Kind: StepKind.Moment, Outcome: Outcome.Done, Technique: { } known } && known.Finishes())
+            && !(end.Last is { Kind: StepKind.Moment } known && Taps(known) && known.Actor == end.Actor)
         )
         {
             var before = LastMoment(end.Last);

@@ -49,11 +49,21 @@ internal sealed class Fits(GroundMap ground)
         if (start > 0.3)
             return new Fit(Weights.StartsNear + usual, null, false);
         if (start > 0)
+        {
+            var placed = Weights.BetterPlaced * (actor == Actor.Me ? 1 : -1) * ground.Worth(here);
+            // A choke without a name is that of whoever is better placed; a back is at least not taken from below.
             return new Fit(
-                usual + (technique.Finishes() ? Weights.BetterPlaced * (actor == Actor.Me ? 1 : -1) * ground.Worth(here) : 0),
+                usual
+                    + (
+                        technique.Finishes() ? placed
+                        : technique.Kind == TechniqueKind.BackTake ? Math.Min(0, Weights.BackFromBelow * placed)
+                        : 0
+                    ),
                 null,
                 false
             );
+        }
+
         var doer = View(here, actor);
         if (technique.Id == "sprawl" && ground.Position(here.Position)?.Scores is not ("nothing" or "guard"))
             return new Fit(2 * Weights.StartsMirrored, null, false);
@@ -105,6 +115,7 @@ internal sealed class Fits(GroundMap ground)
             ("sweep", "lockdown") => "lockdown-sweep",
             ("sweep", "butterfly-guard" or "half-butterfly") => "butterfly-sweep",
             ("sweep", "half-guard" or "knee-shield" or "dogfight" or "quarter-guard") => "half-guard-sweep",
+            ("takedown", "half-guard" or "knee-shield") when from is { Role: Role.Bottom } => "wrestle-up",
             ("back-take", "kimura-hold") => "kimura-back-take",
             ("sweep", _) when from is { Role: Role.Bottom } under && ground.Position(under.Position)?.Scores is not "guard" => "reversal",
             ("guard-pull", _) when from is { Role: Role.Bottom } guard && ground.Position(guard.Position)?.Scores is "guard" =>

@@ -172,6 +172,9 @@ internal static class Weights
     /// <summary>A choke without a name comes from whoever is better placed.</summary>
     public const double BetterPlaced = 1.5;
 
+    /// <summary>A back is hardly taken by whoever is worse placed: so many times that.</summary>
+    public const double BackFromBelow = 2.5;
+
     /// <summary>A step to where the doer is already is no step.</summary>
     public const double AlreadyThere = -2.6;
 

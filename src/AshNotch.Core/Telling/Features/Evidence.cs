@@ -84,6 +84,15 @@ internal sealed class EvidenceReader
                 holds.Of(hit, subject),
                 holds.Arrives(hit)
             ),
+            // "Then he caught me with the same thing".
+            MeaningKind.Event when hit.Meaning.Id == "repeat" && who.CaughtBefore(hit) is var caught and not 0 => new Evidence(
+                hit,
+                gain,
+                caught,
+                became.OfEvent(hit) + Weights.Finished,
+                0,
+                0
+            ),
             _ => new Evidence(
                 hit,
                 hit.Meaning.Id == "tap" && became.Negated(hit) != 0 ? gain - 4 : gain,
@@ -153,6 +162,12 @@ internal sealed class EvidenceReader
         var whom = hit.To < tokens.Count && tokens[hit.To].Before == Break.None ? grammar.Object(hit.To) : 0;
         foreach (var (token, _) in hit.Gaps)
             whom = whom == 0 ? grammar.Object(token) : whom;
+        // "Got me", "finished him": the words of the match name who it was done to.
+        for (var at = hit.From + 1; at < hit.To && whom == 0; at++)
+            whom = grammar.Object(at);
+        // "Gave me the tap": whoever is given it got it.
+        if (Words.Gives.Contains(tokens[hit.From].Stem))
+            whom = -whom;
         // "I patted her": whoever is patted got it.
         if (Words.Pats.Contains(tokens[hit.From].Stem))
             return whom != 0 ? whom * PatsTold : -subject.Who * subject.Strength * PatsTold;

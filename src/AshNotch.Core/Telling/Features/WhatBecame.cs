@@ -9,46 +9,6 @@ namespace AshNotch.Core.Telling.Features;
 /// <summary>Weighs what became of a try: the words before it, behind it, and what the other made of it.</summary>
 internal sealed class WhatBecame
 {
-    private static readonly HashSet<string> Stopping =
-    [
-        "post",
-        "stuff",
-        "defend",
-        "block",
-        "deny",
-        "surviv",
-        "escap",
-        "counter",
-        "shrug",
-        "fight",
-        "stop",
-        "shut",
-        "smother",
-        "kill",
-        "get",
-    ];
-    private static readonly HashSet<string> Counts = ["two", "three", "four", "five", "six", "2", "3", "4", "5", "6"];
-    private static readonly HashSet<string> Hard =
-    [
-        "no",
-        "nope",
-        "nothing",
-        "fail",
-        "failed",
-        "stuffed",
-        "x",
-        "nowhere",
-        "didn't",
-        "not",
-        "couldn't",
-        "never",
-        "nah",
-        "wasn't",
-        "doesn't",
-        "denied",
-        "flattened",
-    ];
-
     private readonly Clues clues;
     private readonly Grammar grammar;
     private readonly IReadOnlyList<Token> tokens;
@@ -63,7 +23,7 @@ internal sealed class WhatBecame
         tokens = clues.Tokens;
         countedTaps = Enumerable
             .Range(1, Math.Max(0, tokens.Count - 1))
-            .Any(at => Words.TapCounts.Contains(tokens[at].Text) && Counts.Contains(tokens[at - 1].Text));
+            .Any(at => Words.TapCounts.Contains(tokens[at].Text) && Words.Numbers.GetValueOrDefault(tokens[at - 1].Text) > 1);
     }
 
     /// <summary>Log odds that the technique came off.</summary>
@@ -121,7 +81,7 @@ internal sealed class WhatBecame
                 Words.Negations.Contains(word) || word.EndsWith("n't", StringComparison.Ordinal) || (word == "no" && at == hit.From - 1);
             if (not)
                 return Words.Achieves.Contains(tokens[at + 1].Text) || (at > 0 && tokens[at - 1].Text is "could" or "can") ? 1 : 2;
-            if (Words.Joiners.Contains(word) || Stopping.Contains(tokens[at].Stem) && tokens[at].Stem != "get")
+            if (Words.Joiners.Contains(word) || Words.Stopping.Contains(tokens[at].Stem) && tokens[at].Stem != "get")
                 return 0;
         }
 
@@ -131,11 +91,12 @@ internal sealed class WhatBecame
     private double Outcome(Hit hit, double usual, bool own)
     {
         var score = usual - Against(hit) - (FollowsFor(hit) ? Weights.For : 0);
+        var tried = 0.0;
         for (var at = hit.From - 1; at >= 0 && at >= hit.From - 7 && grammar.Clause[at] == grammar.Clause[hit.From]; at--)
         {
             if (clues.CueAt[at] is { Meaning.Id: "try" } cue && cue.To <= hit.From)
             {
-                score -= Weights.Tried;
+                tried = Weights.Tried;
                 break;
             }
 
@@ -143,7 +104,9 @@ internal sealed class WhatBecame
                 break;
         }
 
-        return score + Afterwards(hit, own) - (CutShort(hit) ? Weights.But : 0);
+        // "Went for a kimura and got it": it did not stay at the try.
+        var (after, got) = Afterwards(hit, own);
+        return score - (got ? 0 : tried) + after - (CutShort(hit) ? Weights.But : 0);
     }
 
     private bool FollowsFor(Hit hit)
@@ -178,7 +141,7 @@ internal sealed class WhatBecame
             if (
                 clues.CueAt[at] is { Meaning.Id: "stop" } cue
                 && cue.To <= hit.From
-                && Stopping.Contains(tokens[at].Stem)
+                && Words.Stopping.Contains(tokens[at].Stem)
                 && tokens[cue.To].Text != "with"
             )
                 return DenialBefore(at) ? -1.5 : Weights.Stopped;
@@ -195,12 +158,14 @@ internal sealed class WhatBecame
         || cue.To >= tokens.Count
         || tokens[cue.To].Before != Break.None;
 
-    private double Afterwards(Hit hit, bool own)
+    // What is told behind it, and whether that it was got is told in the same breath.
+    private (double Score, bool Got) Afterwards(Hit hit, bool own)
     {
         var score = 0.0;
         var limit = Math.Min(Math.Min(tokens.Count, hit.To + 14), clues.NextTechnique[Math.Min(hit.To, tokens.Count)]);
         var stopped = false;
         var done = false;
+        var got = false;
         for (var at = hit.To; at < limit; at++)
         {
             if (grammar.Sentence[at] != grammar.Sentence[hit.From] && !GoesOn(at))
@@ -214,21 +179,39 @@ internal sealed class WhatBecame
             }
 
             var near = 1 / (1 + (0.1 * (at - hit.To)));
-            if (cue.Meaning.Id == "stop" && !stopped && Isolated(cue))
+            if (cue.Meaning.Id == "stop" && !stopped && Fails(cue, hit))
             {
-                score -= Weights.Stopped * near * (own && !Hard.Contains(tokens[cue.From].Text) ? 0.3 : 1);
+                // "Won by a takedown, he could not get up": that the other could not says that it held.
+                score += Weights.Worked * near;
+                stopped = true;
+            }
+            else if (cue.Meaning.Id == "stop" && !stopped && Isolated(cue))
+            {
+                score -= Weights.Stopped * near * (own && !Words.Refusals.Contains(tokens[cue.From].Text) ? 0.3 : 1);
                 stopped = true;
             }
             else if (cue.Meaning.Id is "done" or "finished" && !done && !DenialBefore(at))
             {
                 score += Weights.Worked * near;
                 done = true;
+                got = !stopped && at <= hit.To + 2 && tokens[at].Stem == "get" && cue.To - at == 2 && tokens[at + 1].Text == "it";
             }
 
             at = Math.Max(at, cue.To - 1);
         }
 
-        return score;
+        return (score, got);
+    }
+
+    // Whether it is the other, named as the subject, of whom the cue says "could not".
+    private bool Fails(Hit cue, Hit hit)
+    {
+        var (whose, who) = (grammar.Subjects[cue.From], grammar.Subjects[hit.From]);
+        return (tokens[cue.From].Text == "could" || Words.CouldNot.Contains(tokens[cue.From].Text))
+            && whose.Who != 0
+            && whose.Who == -who.Who
+            && whose.Strength > 0.9
+            && grammar.Clause[cue.From] != grammar.Clause[hit.From];
     }
 
     private bool DenialBefore(int at) =>

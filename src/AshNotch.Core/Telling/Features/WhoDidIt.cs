@@ -135,21 +135,26 @@ internal sealed class WhoDidIt
     {
         for (var at = hit.From - 1; at > 1 && at >= hit.From - 4 && tokens[at + 1].Before == Break.None; at--)
         {
-            if (Words.Meets.Contains(tokens[at].Text) && Words.MetBy.Contains(tokens[at - 1].Text) && tokens[at - 2].Stem is "be" or "get")
+            var met =
+                Words.Meets.Contains(tokens[at].Text) && Words.MetBy.Contains(tokens[at - 1].Text) && tokens[at - 2].Stem is "be" or "get";
+            // "Lost to a baseball bat choke": so does whoever loses.
+            var lost = Words.LosesTo.Contains(tokens[at].Text) && Words.Loses.Contains(tokens[at - 1].Stem);
+            if (met || lost)
                 return -(subject.Who == 0 ? 0.7 : subject.Who * subject.Strength) * (Weights.Passive + Weights.SubjectActs);
         }
 
         return 0;
     }
 
-    private double CaughtBefore(Hit hit)
+    /// <summary>Of what follows "caught me with", "got her in": log odds that the owner did it; 0 where nothing of the kind stands before it.</summary>
+    public double CaughtBefore(Hit hit)
     {
         for (var at = hit.From - 1; at > 0 && at >= hit.From - 6 && tokens[at + 1].Before == Break.None; at--)
         {
             if (!Words.CaughtWith.Contains(tokens[at].Text))
                 continue;
             var whom = grammar.Object(at - 1);
-            if (whom == 0 && at > 1 && Words.Small.Contains(tokens[at - 1].Text))
+            if (whom == 0 && at > 1 && (Words.Small.Contains(tokens[at - 1].Text) || tokens[at - 1].Text == "again"))
                 whom = grammar.Object(at - 2);
             if (whom != 0 && tokens[at].Before == Break.None)
                 return -whom * Weights.CaughtObject;

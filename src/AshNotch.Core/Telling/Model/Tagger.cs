@@ -125,11 +125,15 @@ internal sealed class Tagger
         }
     }
 
-    // "Got an" tells nothing.
+    // "Got an" tells nothing, and no more does "both times".
     private bool Carries(Tag tag) =>
         Enumerable
             .Range(tag.From, tag.To - tag.From)
-            .Any(at => !Words.Function.Contains(tokens[at].Text) && !Words.Auxiliaries.Contains(tokens[at].Stem));
+            .Any(at =>
+                !Words.Function.Contains(tokens[at].Text)
+                && !Words.Auxiliaries.Contains(tokens[at].Stem)
+                && !Words.HowOften.Contains(tokens[at].Text)
+            );
 
     private static double Logistic(double x) => 1 / (1 + Math.Exp(-x));
 }

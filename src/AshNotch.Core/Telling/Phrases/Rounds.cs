@@ -78,6 +78,9 @@ internal static class Rounds
         // "In the first he passed me. In the second I swept", "first one ..., second one ...".
         if (Words.FurtherRounds.Contains(word) && Ordinal(tokens, at) && WasFirst(tokens, at))
             return 1;
+        // "Second one lasted longer": no try lasts.
+        if (Words.FurtherRounds.Contains(word) && next == "one" && at + 2 < tokens.Count && Words.RoundDoes.Contains(tokens[at + 2].Stem))
+            return 2;
         if (Words.Rounds.Contains(word) && Words.Numbers.GetValueOrDefault(next) > 1)
             return 2;
         if (word.Length == 2 && word[0] == 'r' && char.IsDigit(word[1]) && word[1] > '1')

@@ -32,6 +32,10 @@ public static class Stems
         return stem;
     }
 
+    /// <summary>Whether it is a form of another word that no cutting of endings gives: "caught", "threw".</summary>
+    /// <param name="word">A word in small letters.</param>
+    public static bool IsIrregular(string word) => Irregular.TryGetValue(word, out var stem) && stem != word;
+
     private static string Cut(string word)
     {
         if (word.Length < 4 || word.Length > 30 || !char.IsLetter(word[^1]) || word.Contains('\''))

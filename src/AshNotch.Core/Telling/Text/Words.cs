@@ -24,6 +24,9 @@ internal static class Words
     /// <summary>Between two moments these say that the second came first: "took the back off an arm drag".</summary>
     public static readonly FrozenSet<string> TellsEarlier = List("tells-earlier");
 
+    /// <summary>Before what was under way as something else came.</summary>
+    public static readonly FrozenSet<string> Meanwhile = List("meanwhile");
+
     /// <summary>Words that join clauses.</summary>
     public static readonly FrozenSet<string> Joiners = List("joiners");
 
@@ -41,13 +44,31 @@ internal static class Words
     public static readonly FrozenSet<string> Rounds = List("rounds");
     public static readonly FrozenSet<string> Against = List("against");
 
-    /// <summary>What a hand taps on: "tapped my leg three times" counts nothing.</summary>
     /// <summary>One of several tries from the same place.</summary>
     public static readonly FrozenSet<string> Goes = List("goes");
 
     /// <summary>Stems of what a hand does that gives up, to whoever has won.</summary>
     public static readonly FrozenSet<string> Pats = List("pats");
 
+    /// <summary>Stems of what a round does that is told by itself: "second one lasted longer".</summary>
+    public static readonly FrozenSet<string> RoundDoes = List("round-does");
+
+    /// <summary>Words for tries of one thing: "three triangle attempts".</summary>
+    public static readonly FrozenSet<string> Tries = List("tries");
+
+    /// <summary>Words that only say how often: "both times". Which time it was ("third time") may stand for what was done.</summary>
+    public static readonly FrozenSet<string> HowOften = List("how-often");
+
+    /// <summary>Stems of giving: whoever it is given to has it.</summary>
+    public static readonly FrozenSet<string> Gives = List("gives");
+
+    /// <summary>Stems of what one does against a try of the other.</summary>
+    public static readonly FrozenSet<string> Stopping = List("stopping");
+
+    /// <summary>Words by which even a defence or an escape failed.</summary>
+    public static readonly FrozenSet<string> Refusals = List("refusals");
+
+    /// <summary>What a hand taps on: "tapped my leg three times" counts nothing.</summary>
     public static readonly FrozenSet<string> TappedOn = List("tapped-on");
 
     /// <summary>Words that count, and what.</summary>
@@ -123,6 +144,11 @@ internal static class Words
     public static readonly FrozenSet<string> Meets = List("meets");
 
     /// <summary>"Got hit with": the subject suffers it.</summary>
+    /// <summary>Stems of losing, before one of <see cref="LosesTo"/> and what did it.</summary>
+    public static readonly FrozenSet<string> Loses = List("loses");
+
+    public static readonly FrozenSet<string> LosesTo = List("loses-to");
+
     public static readonly FrozenSet<string> MetBy = List("met-by");
 
     /// <summary>Between whom it was done to and what it was.</summary>

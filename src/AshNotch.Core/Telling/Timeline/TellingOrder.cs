@@ -9,8 +9,8 @@ namespace AshNotch.Core.Telling.Timeline;
 
 /// <summary>
 /// Puts what was told late where it happened. Time follows the text unless a mark says otherwise: "before that" puts what follows
-/// before what was told of this exchange; "took his back off an arm drag" and "sprawled on his shot" tell two moments the other way
-/// round. A mark goes back no farther than the exchange that it stands in or that has just ended; after an end, time goes on.
+/// before what was told of this exchange; "took his back off an arm drag", "sprawled on his shot" and "caught me as I was passing"
+/// tell two moments the other way round. A mark goes back no farther than the exchange that it stands in or that has just ended; after an end, time goes on.
 /// </summary>
 internal static class TellingOrder
 {
@@ -96,6 +96,17 @@ internal static class TellingOrder
                 };
                 steps[at] = told;
             }
+            else if (
+                at > 1
+                && told is { Kind: StepKind.Place }
+                && then is { Kind: StepKind.Moment, Evidence: { } turned }
+                && steps[at - 2] is { Kind: StepKind.Moment, Evidence: { } before } first
+                && SaysMeanwhile(tokens, before.Hit.To, turned.Hit.From)
+            )
+            {
+                // "Snatched a darce as I was turning in from side control": the place belongs to what came first.
+                (steps[at - 2], steps[at - 1], steps[at]) = (told, then, first);
+            }
         }
 
         return steps;
@@ -106,10 +117,16 @@ internal static class TellingOrder
         var (from, to) = (told.Evidence!.Hit.To, then.Evidence!.Hit.From);
         if (to < from || to - from > Apart || !Unbroken(tokens, from, to))
             return false;
+        if (SaysMeanwhile(tokens, from, to))
+            return true;
         return told.Actor == then.Actor
             ? SaysEarlier(tokens, from, to)
-            : !Joined(tokens, from, to) && Fits.Answers(told.Technique!, then.Technique!);
+            : SaysTogether(tokens, from, to) && Fits.Answers(told.Technique!, then.Technique!);
     }
+
+    /// <summary>Whether two moments are told in one breath, with no word that joins two: "sprawled on his shot".</summary>
+    public static bool SaysTogether(IReadOnlyList<Token> tokens, int from, int to) =>
+        to >= from && to - from <= Apart && Unbroken(tokens, from, to) && !Joined(tokens, from, to);
 
     /// <summary>Whether the words between two moments say that the second happened first.</summary>
     public static bool SaysEarlier(IReadOnlyList<Token> tokens, int from, int to)
@@ -118,6 +135,17 @@ internal static class TellingOrder
         for (var at = from; at < to; at++)
             says |= Words.TellsEarlier.Contains(tokens[at].Text);
         return says && Unbroken(tokens, from, to) && !Joined(tokens, from, to);
+    }
+
+    /// <summary>Whether the second of two moments was under way as the first came: "snatched a darce as I was turning in".</summary>
+    public static bool SaysMeanwhile(IReadOnlyList<Token> tokens, int from, int to)
+    {
+        if (to < from || to - from > Apart || !tokens[to].Text.EndsWith("ing", StringComparison.Ordinal) || !Unbroken(tokens, from, to))
+            return false;
+        for (var at = from; at < to; at++)
+            if (Words.Meanwhile.Contains(tokens[at].Text))
+                return true;
+        return false;
     }
 
     private static bool Unbroken(IReadOnlyList<Token> tokens, int from, int to)

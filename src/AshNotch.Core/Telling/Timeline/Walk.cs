@@ -59,7 +59,7 @@ internal static class Walk
 
         public void Write(Step step, Step? next)
         {
-            if (due is not null && step is not { Kind: StepKind.End, End: EndKind.Tap })
+            if (due is not null && !(step is { Kind: StepKind.End, End: EndKind.Tap } && step.Actor == due))
                 TapOfDue();
             switch (step.Kind)
             {

@@ -61,6 +61,9 @@ public class PlainAccountTests
     [Theory]
     [InlineData("She went for a kimura and got it.", "Them kimura")]
     [InlineData("I lost to a baseball bat choke.", "Them baseball-bat-choke")]
+    [InlineData("I lost by armbar.", "Them armbar")]
+    [InlineData("She won with a triangle.", "Them triangle")]
+    [InlineData("Cosmo: lost, rnc.", "Them rear-naked-choke")]
     [InlineData("He gave me the tap to a triangle.", "Me triangle")]
     [InlineData("He got me with a toe hold. Then I got him with a kneebar.", "Them toe-hold", "Me kneebar")]
     [InlineData("I caught Cosmo with a kneebar. He tapped. Then he caught me with the same thing.", "Me kneebar", "Them kneebar")]
@@ -113,6 +116,19 @@ public class PlainAccountTests
     public void A_sweep_into_the_guard_came_off_though_nothing_was_settled()
     {
         Assert.Contains("me sweep done", Moments("I played de la riva and swept Ebele, and she got back to guard before I could settle."));
+    }
+
+    [Fact]
+    public void Partners_that_stand_like_labels_have_a_roll_each()
+    {
+        var told = AccountReader.Default.Read(
+            "Open mat:\n- Sunniva: lost, RNC\n- Cosmo: won, kimura from half top\n- Halima: draw. She passed once."
+        );
+        Assert.Equal(3, told.Rolls.Count);
+        Assert.Equal(["Them", "Me", ""], told.Exchanges.Select(e => e.End?.By.ToString() ?? ""));
+        Assert.Equal([0, 1, 2], told.Exchanges.Select(e => e.Roll));
+        // One label, or the same one again, parts nothing.
+        Assert.Single(AccountReader.Default.Read("Sunniva: she passed. Sunniva: she mounted.").Rolls);
     }
 
     [Fact]

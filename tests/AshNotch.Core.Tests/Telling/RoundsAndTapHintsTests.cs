@@ -11,7 +11,7 @@ public class RoundsAndTapHintsTests
     {
         var tokens = Tokens.Of(text);
         var hits = new List<Hit>();
-        Rounds.Find(tokens, Grammar.Of(tokens, new Lexicon()).Names, hits);
+        Rounds.Find(Grammar.Of(tokens, new Lexicon()), hits);
         Assert.All(hits, h => Assert.Equal(new Meaning(MeaningKind.Event, "next-roll"), h.Meaning));
         return [.. hits.Select(h => string.Join(' ', tokens.Skip(h.From).Take(h.To - h.From).Select(t => t.Text)))];
     }
@@ -41,7 +41,7 @@ public class RoundsAndTapHintsTests
     {
         var tokens = Tokens.Of(text);
         var hits = new List<Hit>();
-        Rounds.Find(tokens, Grammar.Of(tokens, new Lexicon()).Names, hits);
+        Rounds.Find(Grammar.Of(tokens, new Lexicon()), hits);
         Assert.Equal(openings, hits.Select(h => string.Join(' ', tokens.Skip(h.From).Take(h.To - h.From).Select(t => t.Text))));
         Assert.All(hits, h => Assert.Equal("reset", h.Meaning.Id));
     }

@@ -53,6 +53,8 @@ internal sealed class WhatBecame
                 return Words.Catches.Contains(tokens[cue.From].Stem) ? Weights.Finished * 0.6 : Weights.Finished;
         }
 
+        if (who.Result(hit) != 0 && Negated(hit) == 0)
+            return Weights.Finished;
         // The last thing told, and nothing said against it.
         if (
             clues.NextTechnique[Math.Min(hit.To, tokens.Count)] >= tokens.Count

@@ -79,8 +79,35 @@ internal sealed class WhoDidIt
                 score -= whose * Weights.ObjectSuffers;
         }
 
-        return score + CaughtBefore(hit) + Met(hit, subject);
+        return score + CaughtBefore(hit) + Met(hit, subject) + (technique.Finishes() ? Result(hit) : 0);
     }
+
+    /// <summary>
+    /// Of a submission behind the result of the round ("lost, RNC", "won by armbar"): log odds that the owner did it; 0 where there is
+    /// none.
+    /// </summary>
+    public double Result(Hit hit)
+    {
+        var brought = tokens[hit.From].Before >= Break.Comma;
+        for (var at = hit.From - 1; at >= 0 && at >= hit.From - FarthestResult && grammar.Sentence[at] == grammar.Sentence[hit.From]; at--)
+        {
+            var won = Words.Won.Contains(tokens[at].Text);
+            if (brought && (won || Words.Lost.Contains(tokens[at].Text)))
+            {
+                var whose = grammar.Subjects[at] is { Who: -1, Strength: > 0.9 } ? -1 : 1;
+                return (won ? whose : -whose) * Weights.CaughtObject;
+            }
+
+            brought |= Words.BroughtBy.Contains(tokens[at].Text);
+            if (!Words.BroughtBy.Contains(tokens[at].Text) && !Words.Small.Contains(tokens[at].Text))
+                return 0;
+        }
+
+        return 0;
+    }
+
+    // How many words may stand between a result and the submission that brought it.
+    private const int FarthestResult = 4;
 
     /// <summary>1 while nobody at all was the subject of anything yet.</summary>
     private double Headless(Hit hit) => hit.From < firstSubject ? 1 : 0;

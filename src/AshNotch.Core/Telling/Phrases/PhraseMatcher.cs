@@ -119,7 +119,7 @@ internal sealed class PhraseMatcher
         var lookups = MostLookups;
         for (var at = 0; at < tokens.Count; at++)
             near.Find(tokens, at, odd, hits, ref lookups);
-        Rounds.Find(tokens, grammar.Names, hits);
+        Rounds.Find(grammar, hits);
         return Outermost(WithoutIdleRepeats(Best([.. hits.Select(h => Weigh(h, tokens, grammar, attire))]), tokens, grammar), tokens.Count);
     }
 

@@ -1,3 +1,4 @@
+using AshNotch.Core.Telling.Syntax;
 using AshNotch.Core.Telling.Text;
 
 namespace AshNotch.Core.Telling.Phrases;
@@ -15,11 +16,11 @@ internal static class Rounds
     private const int Beside = 3;
 
     /// <summary>Adds an event where a further roll begins, or a further go of the same; the first needs none.</summary>
-    /// <param name="tokens">The account.</param>
-    /// <param name="names">For each word, whether it is a name.</param>
+    /// <param name="grammar">The account with its names.</param>
     /// <param name="hits">Takes the events.</param>
-    public static void Find(IReadOnlyList<Token> tokens, bool[] names, List<Hit> hits)
+    public static void Find(Grammar grammar, List<Hit> hits)
     {
+        var (tokens, names, labels) = (grammar.Tokens, grammar.Names, grammar.Labels);
         var found = 0;
         var goes = false;
         // The partners named so far; and, once a first roll was counted, the number of the last one.
@@ -36,7 +37,10 @@ internal static class Rounds
 
             var number = Number(tokens, at);
             var name = number > 0 || Words.GoesOn.Contains(tokens[at].Text) ? NameBeside(tokens, names, at, number > 0) : -1;
-            var words = at > 0 ? Marked(tokens, at) : 0;
+            var words =
+                labels[at] ? 1
+                : at > 0 ? Marked(tokens, at)
+                : 0;
             if (number == 1 && name >= 0)
                 counted = 1;
             else if (words == 0 && name >= 0 && counted > 0 && Opens(tokens, at))

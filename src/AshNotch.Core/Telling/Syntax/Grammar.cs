@@ -26,6 +26,7 @@ internal sealed class Grammar
         Sentence = new int[tokens.Count];
         Subjects = new Subject[tokens.Count];
         marks = Marks.Of(tokens, names);
+        Labels = FindLabels(tokens, names);
     }
 
     /// <summary>The words.</summary>
@@ -33,6 +34,12 @@ internal sealed class Grammar
 
     /// <summary>For each word, whether it is a name.</summary>
     public bool[] Names { get; }
+
+    /// <summary>
+    /// For each word, whether it is the name of another partner that stands before what was done like a label: "Sunniva: lost, RNC.
+    /// Cosmo (won): kimura". The first label opens nothing and is none.
+    /// </summary>
+    public bool[] Labels { get; }
 
     /// <summary>The number of the clause of each word.</summary>
     public int[] Clause { get; }
@@ -89,6 +96,21 @@ internal sealed class Grammar
 
     /// <summary>How many words behind somebody's name it may be said to whom it was done.</summary>
     private const int FarthestObject = 6;
+
+    private static bool[] FindLabels(IReadOnlyList<Token> tokens, bool[] names)
+    {
+        var labels = new bool[tokens.Count];
+        string? last = null;
+        for (var at = 0; at + 1 < tokens.Count; at++)
+        {
+            if (!names[at] || (at > 0 && tokens[at].Before != Break.Sentence) || tokens[at + 1].Before != Break.Clause)
+                continue;
+            labels[at] = last is not null && last != tokens[at].Text;
+            last = tokens[at].Text;
+        }
+
+        return labels;
+    }
 
     private static bool[] FindNames(IReadOnlyList<Token> tokens, Lexicon lexicon, IReadOnlySet<string>? people)
     {
@@ -270,7 +292,7 @@ internal sealed class Grammar
         [
             .. Enumerable
                 .Range(0, Tokens.Count)
-                .Where(at => Names[at] && Tokens[at].Text.Length > 1 && (Tokens[at].Text == Partner || ActsOnMe(at)))
+                .Where(at => Names[at] && Tokens[at].Text.Length > 1 && (Tokens[at].Text == Partner || Labels[at] || ActsOnMe(at)))
                 .Select(at => Tokens[at].Text)
                 .Distinct(StringComparer.Ordinal),
         ];
@@ -317,7 +339,7 @@ internal sealed class Grammar
             var possessive = at + 1 < Tokens.Count && Tokens[at + 1].Text == "'s";
             if (possessive)
                 return lead ? new Subject(-1, 0.6, false) : null;
-            var third = Names[at] && Partner is not null && !IsPartner(token) && !ActsOnMe(at);
+            var third = Names[at] && Partner is not null && !IsPartner(token) && !Labels[at] && !ActsOnMe(at);
             var preposed = at > 0 && token.Before == Break.None && Words.Prepositions.Contains(last.Text);
             if (!preposed && (lead || (at + 1 < Tokens.Count && Verbal(Tokens[at + 1]) && !Verbal(last))))
                 return new Subject(third ? 0 : -1, 1, third);

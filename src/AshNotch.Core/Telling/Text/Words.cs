@@ -144,6 +144,14 @@ internal static class Words
     public static readonly FrozenSet<string> Meets = List("meets");
 
     /// <summary>"Got hit with": the subject suffers it.</summary>
+    /// <summary>Results of a round.</summary>
+    public static readonly FrozenSet<string> Won = List("won");
+
+    public static readonly FrozenSet<string> Lost = List("lost");
+
+    /// <summary>Between the result and what brought it.</summary>
+    public static readonly FrozenSet<string> BroughtBy = List("brought-by");
+
     /// <summary>Stems of losing, before one of <see cref="LosesTo"/> and what did it.</summary>
     public static readonly FrozenSet<string> Loses = List("loses");
 

@@ -48,6 +48,17 @@ public sealed class TellOverHttpTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Partners_of_the_log_are_known_by_name_in_small_letters()
+    {
+        var words = new JsonObject { ["text"] = "open mat\n- sunniva: lost, rnc\n- cosmo: won, kimura from half top" };
+        foreach (var name in new[] { "Sunniva", "Cosmo" })
+            await server.Send(HttpMethod.Post, "/api/partners", new JsonObject { ["name"] = name }.ToJsonString()).Expect(201);
+        var told = await Tell(words);
+        Assert.Equal(["Sunniva", "Cosmo"], told["rolls"]!.AsArray().Select(r => (string?)r!["partner"]));
+        Assert.Equal(["them", "me"], told["exchanges"]!.AsArray().Select(e => (string?)e!["end"]!["by"]));
+    }
+
+    [Fact]
     public async Task An_alias_is_read_as_soon_as_it_is_kept()
     {
         var alias = new JsonObject

@@ -1,25 +1,17 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { keyHelp, typing } from '../../lib/keys.svelte.ts';
-  import { logDraft } from '../../lib/draft/log-draft.svelte.ts';
   import { partners } from '../../lib/log/partners.svelte.ts';
   import { search } from '../../lib/text/search.ts';
-  import { weightFromBox } from '../../lib/text/units.ts';
   import { profile } from '../../lib/log/profile.svelte.ts';
-  import type { Belt, Partner } from '../../lib/api/types.ts';
+  import type { Partner } from '../../lib/api/types.ts';
   import { beltWords } from '../../lib/text/words.ts';
-  import BeltBoxes from '../../parts/BeltBoxes.svelte';
   import Find from '../../parts/Find.svelte';
-  import Notice from '../../parts/Notice.svelte';
+  import NewPartner from './NewPartner.svelte';
 
   const { onpick, oncancel }: { onpick: (partner: Partner) => void; oncancel: () => void } = $props();
 
   let adding = $state(false);
-  let name = $state('');
-  let belt = $state<Belt>('white');
-  let stripes = $state(0);
-  let weight = $state('');
-  let fault = $state('');
   let finder: HTMLElement | undefined = $state();
 
   const named = $derived(partners.all.map((p) => ({ ...p, aliases: p.traits ?? [] })));
@@ -33,28 +25,6 @@
   };
 
   onMount(() => void profile.load());
-
-  async function add(event: SubmitEvent) {
-    event.preventDefault();
-    const weightKg = weightFromBox(weight, profile.units);
-    if (name.trim() === '') fault = 'Give the partner a name; a first name and an initial will do.';
-    else if (weightKg !== undefined && !(weightKg >= 20 && weightKg <= 300))
-      fault = 'The weight does not look like a person’s; write it like 70, or leave it empty.';
-    else {
-      const partner: Partner = {
-        id: crypto.randomUUID(),
-        name: name.trim(),
-        belt,
-        stripes,
-        weightKg,
-        version: 0,
-        rolls: 0,
-      };
-      await logDraft.addPartner(partner);
-      partners.add(partner);
-      onpick(partner);
-    }
-  }
 
   function onkeydown(e: KeyboardEvent) {
     if (keyHelp.open || typing(e)) return;
@@ -93,21 +63,10 @@
 </ul>
 
 {#if adding || (partners.loaded && partners.all.length === 0)}
-  <form class="card preset-filled-surface-100-900" onsubmit={add}>
+  <section class="card preset-filled-surface-100-900" aria-label="A new partner">
     <h2>A new partner</h2>
-    <label class="label">
-      <span class="label-text">Name</span>
-      <!-- svelte-ignore a11y_autofocus -->
-      <input class="input" bind:value={name} autofocus maxlength="200" autocomplete="off" />
-    </label>
-    <BeltBoxes bind:belt bind:stripes />
-    <label class="label">
-      <span class="label-text">Weight in {profile.units} (a guess will do; may stay empty)</span>
-      <input class="input" bind:value={weight} inputmode="decimal" />
-    </label>
-    {#if fault}<Notice kind="fault">{fault}</Notice>{/if}
-    <button class="btn preset-filled-primary-700-300">Add and roll</button>
-  </form>
+    <NewPartner says="Add and roll" onadd={onpick} />
+  </section>
 {:else}
   <button class="btn preset-outlined-surface-600-400" onclick={() => (adding = true)}>Somebody new</button>
 {/if}
@@ -141,12 +100,6 @@
     font: inherit;
     font-size: 0.85rem;
     color: var(--quiet);
-  }
-  form {
-    display: flex;
-    flex-direction: column;
-    gap: 0.8rem;
-    max-width: 30rem;
   }
   @media (hover: none) {
     kbd {

@@ -4,28 +4,13 @@ using AshNotch.Core.Telling;
 using AshNotch.Core.Telling.Phrases;
 using AshNotch.Core.Telling.Syntax;
 using AshNotch.Core.Telling.Text;
+using static AshNotch.Core.Tests.Telling.AsRead;
 
 namespace AshNotch.Core.Tests.Telling;
 
 /// <summary>Accounts as anybody would tell them after class, a few sentences long. What they mean is common practice, no source.</summary>
 public class PlainAccountTests
 {
-    private static string[] Moments(string text, AccountReader? reader = null) =>
-        [
-            .. (reader ?? AccountReader.Default)
-                .Read(text)
-                .Exchanges.SelectMany(e => e.Moments)
-                .Select(m => $"{m.Moment.Actor} {m.Moment.Technique} {m.Moment.Outcome}".ToLowerInvariant()),
-        ];
-
-    private static string[] Ends(string text) =>
-        [
-            .. AccountReader
-                .Default.Read(text)
-                .Exchanges.Where(e => e.End is { Kind: EndKind.Tap })
-                .Select(e => $"{e.End!.By} {e.End.Technique}".TrimEnd()),
-        ];
-
     [Theory]
     [InlineData("Sunniva snatched a darce. Tap.", "Them darce")]
     [InlineData("Ebele clamped a guillotine. Tap.", "Them guillotine")]

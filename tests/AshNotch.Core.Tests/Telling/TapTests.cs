@@ -1,19 +1,12 @@
 using AshNotch.Core.Log;
 using AshNotch.Core.Telling;
+using static AshNotch.Core.Tests.Telling.AsRead;
 
 namespace AshNotch.Core.Tests.Telling;
 
 /// <summary>Who got the tap, in sentences as anybody writes them. What they mean is common practice, no source.</summary>
 public class TapTests
 {
-    private static string[] Ends(string text) =>
-        [
-            .. AccountReader
-                .Default.Read(text)
-                .Exchanges.Where(e => e.End is { Kind: EndKind.Tap })
-                .Select(e => $"{e.End!.By} {e.End.Technique}".TrimEnd()),
-        ];
-
     [Theory]
     [InlineData("I tapped him.", "Me")]
     [InlineData("He tapped me.", "Them")]

@@ -26,7 +26,7 @@ internal sealed class Grammar
         Sentence = new int[tokens.Count];
         Subjects = new Subject[tokens.Count];
         marks = Marks.Of(tokens, names);
-        Labels = FindLabels(tokens, names);
+        Labels = PersonNames.Labels(tokens, names);
     }
 
     /// <summary>The words.</summary>
@@ -59,7 +59,7 @@ internal sealed class Grammar
     /// <param name="people">Names that are known to be somebody's, in small letters; null for none.</param>
     public static Grammar Of(IReadOnlyList<Token> tokens, Lexicon lexicon, IReadOnlySet<string>? people = null)
     {
-        var names = FindNames(tokens, lexicon, people);
+        var names = PersonNames.Find(tokens, lexicon, people);
         var grammar = new Grammar(tokens, names);
         grammar.FindPartner();
         grammar.Part();
@@ -96,108 +96,6 @@ internal sealed class Grammar
 
     /// <summary>How many words behind somebody's name it may be said to whom it was done.</summary>
     private const int FarthestObject = 6;
-
-    private static bool[] FindLabels(IReadOnlyList<Token> tokens, bool[] names)
-    {
-        var labels = new bool[tokens.Count];
-        string? last = null;
-        for (var at = 0; at + 1 < tokens.Count; at++)
-        {
-            if (!names[at] || (at > 0 && tokens[at].Before != Break.Sentence) || tokens[at + 1].Before != Break.Clause)
-                continue;
-            labels[at] = last is not null && last != tokens[at].Text;
-            last = tokens[at].Text;
-        }
-
-        return labels;
-    }
-
-    private static bool[] FindNames(IReadOnlyList<Token> tokens, Lexicon lexicon, IReadOnlySet<string>? people)
-    {
-        var names = new bool[tokens.Count];
-        var known = new HashSet<string>(StringComparer.Ordinal);
-        for (var at = 0; at < tokens.Count; at++)
-        {
-            var token = tokens[at];
-            if (token.Text.Length < 3 || !char.IsLetter(token.Text[0]) || Plain(token, lexicon))
-                continue;
-            if (people is not null && people.Contains(token.Text))
-            {
-                known.Add(token.Text);
-                continue;
-            }
-
-            var inside = at > 0 && token.Before != Break.Sentence;
-            var after = at + 1 < tokens.Count ? tokens[at + 1] : default;
-            var lead = at > 0 ? tokens[at - 1].Text : "";
-            if (
-                (token.Capital && inside && !token.Text.Any(char.IsDigit) && !(token.Shouted && token.Source.Length < 4))
-                || (
-                    token.Capital
-                    && !inside
-                    && after.Text is not null
-                    && (
-                        after.Text == "'s"
-                        || Verbal(after)
-                        || after.Before is Break.Comma or Break.Clause
-                        || Words.Joiners.Contains(after.Text)
-                        || after.Text == "first"
-                        || (!Inflected(token) && Inflected(after))
-                    )
-                )
-                || Words.BeforeNames.Contains(lead)
-                || (Counts(tokens, at - 1) && after.Text is not null && Follows(after.Text))
-                || (
-                    after.Text is not null
-                    && after.Before == Break.None
-                    && (after.Text == "'s" || Verbal(after))
-                    && (at == 0 || token.Before != Break.None || Words.Joiners.Contains(lead) || lead is "under" or "okay")
-                )
-            )
-            {
-                known.Add(token.Text);
-            }
-        }
-
-        var initials = known.Select(name => name[0]).ToHashSet();
-        for (var at = 0; at < tokens.Count; at++)
-            names[at] = known.Contains(tokens[at].Text) || IsInitial(tokens[at], initials);
-        return names;
-    }
-
-    // "Levente ... juji (I) x, L turns in": a capital alone is the name that begins with it, where it cannot be a word.
-    private static bool IsInitial(Token token, HashSet<char> initials) =>
-        token.Text.Length == 1
-        && token.Capital
-        && initials.Contains(token.Text[0])
-        && token.Text != "i"
-        && (token.Text != "a" || token.Bracketed);
-
-    // "First farid i pull ...", "third one siti she shot": a word that nobody knows, counted, and then somebody who does something.
-    private static bool Counts(IReadOnlyList<Token> tokens, int at) =>
-        at >= 0
-        && (
-            Words.Numbers.ContainsKey(tokens[at].Text) && (tokens[at].Text != "one" || at == 0 || tokens[at].Before != Break.None)
-            || Words.GoesOn.Contains(tokens[at].Text) && tokens[at].Text != "and"
-            || tokens[at].Text == "one" && at > 0 && Words.Numbers.ContainsKey(tokens[at - 1].Text)
-        );
-
-    private static bool Follows(string word) => Words.SubjectMe.Contains(word) || Words.SubjectThem.Contains(word) || word == "we";
-
-    private static bool Plain(Token token, Lexicon lexicon) =>
-        Words.Everyday.Contains(token.Text)
-        || Words.Everyday.Contains(token.Stem)
-        || lexicon.Knows(token.Stem)
-        || Words.Function.Contains(token.Text);
-
-    // "Sunniva snatched a darce": what was done by somebody whose name opens the sentence; "Smashed passed", "Slowly settled" name nobody.
-    private static bool Inflected(Token token) =>
-        token.Text.EndsWith("ed", StringComparison.Ordinal)
-        || token.Text.EndsWith("ly", StringComparison.Ordinal)
-        || token.Text.EndsWith("ing", StringComparison.Ordinal)
-        || Stems.IsIrregular(token.Text);
-
-    private static bool Verbal(Token token) => Words.Verbs.Contains(token.Stem);
 
     private void FindPartner()
     {
@@ -341,7 +239,7 @@ internal sealed class Grammar
                 return lead ? new Subject(-1, 0.6, false) : null;
             var third = Names[at] && Partner is not null && !IsPartner(token) && !Labels[at] && !ActsOnMe(at);
             var preposed = at > 0 && token.Before == Break.None && Words.Prepositions.Contains(last.Text);
-            if (!preposed && (lead || (at + 1 < Tokens.Count && Verbal(Tokens[at + 1]) && !Verbal(last))))
+            if (!preposed && (lead || (at + 1 < Tokens.Count && PersonNames.Verbal(Tokens[at + 1]) && !PersonNames.Verbal(last))))
                 return new Subject(third ? 0 : -1, 1, third);
         }
 
@@ -349,7 +247,7 @@ internal sealed class Grammar
             return new Subject(Owner(at), 0.6, false);
         // "Got Sunniva with a triangle": what has no subject was done by the other of the two.
         var opens = at == 0 || token.Before == Break.Sentence;
-        if (opens && Verbal(token) && at + 1 < Tokens.Count && Tokens[at + 1].Before == Break.None && !IsOwner(at + 1))
+        if (opens && PersonNames.Verbal(token) && at + 1 < Tokens.Count && Tokens[at + 1].Before == Break.None && !IsOwner(at + 1))
             return Object(at + 1) is var whom and not 0 ? new Subject(-whom, 0.7, false) : null;
         return null;
     }
@@ -359,7 +257,7 @@ internal sealed class Grammar
         && at + 1 < Tokens.Count
         && Tokens[at + 1].Before == Break.None
         && !Tokens[at + 1].Text.EndsWith("ing", StringComparison.Ordinal)
-        && !Verbal(Tokens[at + 1])
+        && !PersonNames.Verbal(Tokens[at + 1])
         && !Words.Prepositions.Contains(Tokens[at + 1].Text)
         && !Words.Joiners.Contains(Tokens[at + 1].Text);
 }

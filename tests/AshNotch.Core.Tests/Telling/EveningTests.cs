@@ -23,9 +23,9 @@ public class EveningTests
     public void A_list_of_partners_makes_a_roll_of_each_and_what_is_told_goes_to_whoever_is_named_with_it()
     {
         var told = AccountReader.Default.Read(
-            "Rolled with Odalys, then Cosmo, then Tibor. Odalys passed my guard and tapped me with an armbar. Got Cosmo with a triangle. Tibor and I were even."
+            "Rolled with Odalys, then Cosmo, then Fenwick. Odalys passed my guard and tapped me with an armbar. Got Cosmo with a triangle. Fenwick and I were even."
         );
-        Assert.Equal(["Odalys: Them armbar", "Cosmo: Me triangle", "Tibor: "], Rolls(told));
+        Assert.Equal(["Odalys: Them armbar", "Cosmo: Me triangle", "Fenwick: "], Rolls(told));
     }
 
     [Fact]
@@ -51,18 +51,18 @@ public class EveningTests
     public void A_number_of_rounds_at_the_start_does_the_same()
     {
         var told = AccountReader.Default.Read(
-            "Three rolls tonight: tapped Cosmo with an armbar, got tapped by Odalys with a triangle, drew with Tibor."
+            "Three rolls tonight: tapped Cosmo with an armbar, got tapped by Odalys with a triangle, drew with Fenwick."
         );
-        Assert.Equal(["Cosmo: Me armbar", "Odalys: Them triangle", "Tibor: "], Rolls(told));
+        Assert.Equal(["Cosmo: Me armbar", "Odalys: Them triangle", "Fenwick: "], Rolls(told));
     }
 
     [Fact]
     public void Rounds_with_one_partner_are_counted_and_what_is_said_of_each_stays_with_them()
     {
         var told = AccountReader.Default.Read(
-            "Two rounds with Tibor and one with Halima. Tibor is a purple belt and he caught me in a guillotine and I tapped. Halima is a white belt and I passed her guard."
+            "Two rounds with Fenwick and one with Halima. Fenwick is a purple belt and he caught me in a guillotine and I tapped. Halima is a white belt and I passed her guard."
         );
-        Assert.Equal(["Tibor", "Tibor", "Halima"], told.Rolls.Select(r => r.Partner));
+        Assert.Equal(["Fenwick", "Fenwick", "Halima"], told.Rolls.Select(r => r.Partner));
         Assert.Equal(Core.Ground.BeltColour.Purple, told.Rolls[0].Belt);
         Assert.Equal(Core.Ground.BeltColour.White, told.Rolls[2].Belt);
         Assert.All(told.Exchanges.Where(e => e.Moments.Any(m => m.Moment.Technique == "pass")), e => Assert.Equal(2, e.Roll));

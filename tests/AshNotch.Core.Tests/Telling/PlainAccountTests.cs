@@ -83,7 +83,7 @@ public class PlainAccountTests
     [Fact]
     public void Two_verbs_are_two_moments()
     {
-        Assert.Equal(["them leg-drag-pass done", "them back-take done"], Moments("Runa leg dragged me and took my back."));
+        Assert.Equal(["them leg-drag-pass done", "them back-take done"], Moments("Anneke leg dragged me and took my back."));
         Assert.Equal(
             ["them body-lock-pass done", "them mount-step done", "them cross-collar-choke done"],
             Moments("She passed with the body lock, mounted, and then cross choked me from there.")

@@ -9,7 +9,7 @@ using AshNotch.Core.Telling.Text;
 namespace AshNotch.Core.Telling.Timeline;
 
 /// <summary>
-/// An evening that is told by partner, without a word that counts its rounds: "Rolled with Odalys, then Cosmo, then Tibor. Odalys
+/// An evening that is told by partner, without a word that counts its rounds: "Rolled with Odalys, then Cosmo, then Fenwick. Odalys
 /// passed me. Got Cosmo with a triangle." Each partner of the list gets a roll, in its order, and what was told goes to whoever is
 /// named with it. Without a list, and without a number of rounds at the start, names part nothing: they may be anybody's.
 /// </summary>
@@ -137,7 +137,7 @@ internal sealed class Evening
         return names;
     }
 
-    // "Two rounds with Tibor", "one with Halima".
+    // "Two rounds with Fenwick", "one with Halima".
     private static int RoundsWith(IReadOnlyList<Token> tokens, int at)
     {
         var before = at - 1;

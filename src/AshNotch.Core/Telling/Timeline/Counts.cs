@@ -53,7 +53,8 @@ internal static class Counts
             var after = at > 0 ? exchange.Moments[at - 1].Source.End : 0;
             var before = at + 1 < exchange.Moments.Count ? exchange.Moments[at + 1].Source.Start : int.MaxValue;
             var times = Times(tokens, moment.Source, after, before) - 1;
-            for (var next = at + 1; times > 0 && next < exchange.Moments.Count && next <= at + times; next++)
+            var last = Math.Min(at + times, exchange.Moments.Count - 1);
+            for (var next = at + 1; next <= last; next++)
                 if (Same(exchange.Moments[next].Moment, moment.Moment))
                     times--;
             for (; times > 0; times--)

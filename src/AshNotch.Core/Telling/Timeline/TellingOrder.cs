@@ -10,7 +10,8 @@ namespace AshNotch.Core.Telling.Timeline;
 /// <summary>
 /// Puts what was told late where it happened. Time follows the text unless a mark says otherwise: "before that" puts what follows
 /// before what was told of this exchange; "took his back off an arm drag", "sprawled on his shot" and "caught me as I was passing"
-/// tell two moments the other way round. A mark goes back no farther than the exchange that it stands in or that has just ended; after an end, time goes on.
+/// tell two moments the other way round. A mark goes back no farther than the exchange that it stands in or that has just ended; after
+/// an end, time goes on.
 /// </summary>
 internal static class TellingOrder
 {

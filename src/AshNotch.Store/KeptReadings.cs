@@ -20,11 +20,8 @@ internal sealed class KeptReadings
 
     private readonly Entry[] entries;
 
-    private KeptReadings(Entry[] entries, LogCounts counts, long change, IReadOnlyList<string> unreadable)
-    {
-        (this.entries, Counts, Change, Unreadable) = (entries, counts, change, unreadable);
-        Readings = new ReadingList(Array.ConvertAll(entries, e => e.Reading));
-    }
+    private KeptReadings(Entry[] entries, ReadingList readings, LogCounts counts, long change, IReadOnlyList<string> unreadable) =>
+        (this.entries, Readings, Counts, Change, Unreadable) = (entries, readings, counts, change, unreadable);
 
     /// <summary>The readings of every roll that is not in the bin, oldest first.</summary>
     public ReadingList Readings { get; }
@@ -50,31 +47,36 @@ internal sealed class KeptReadings
         if (before.Change == change)
             return ReferenceEquals(before.Counts.Ground, ground)
                 ? before
-                : new KeptReadings(before.entries, LogCounts.Of(before.Readings, ground), change, []);
+                : new KeptReadings(before.entries, before.Readings, LogCounts.Of(before.Readings, ground), change, []);
         var touched = connection
             .All("SELECT roll_key FROM touched WHERE change > $change", r => r.GetInt64(0), ("$change", before.Change))
             .ToHashSet();
         if (touched.Count > MostTouched * before.entries.Length)
             return Whole(connection, ground, change);
         var (now, unreadable) = Read(connection, touched);
-        var gone = before.entries.Where(e => touched.Contains(e.Roll)).ToList();
+        List<RollReading> gone = [.. before.entries.Where(e => touched.Contains(e.Roll)).Select(e => e.Reading)];
+        List<RollReading> come = [.. now.Select(e => e.Reading)];
         Entry[] entries = [.. before.entries.Where(e => !touched.Contains(e.Roll)), .. now];
         Array.Sort(entries);
+        var readings = before.Readings.Changed(ReadingsOf(entries), gone, come);
         if (!ReferenceEquals(before.Counts.Ground, ground))
-            return new KeptReadings(entries, LogCounts.Of(entries.Select(e => e.Reading), ground), change, unreadable);
+            return new KeptReadings(entries, readings, LogCounts.Of(readings, ground), change, unreadable);
         var counts = before.Counts.Copy();
-        foreach (var entry in gone)
-            counts.Add(entry.Reading, -1);
-        foreach (var entry in now)
-            counts.Add(entry.Reading);
-        return new KeptReadings(entries, counts, change, unreadable);
+        foreach (var reading in gone)
+            counts.Add(reading, -1);
+        foreach (var reading in come)
+            counts.Add(reading);
+        return new KeptReadings(entries, readings, counts, change, unreadable);
     }
+
+    private static RollReading[] ReadingsOf(Entry[] entries) => Array.ConvertAll(entries, e => e.Reading);
 
     private static KeptReadings Whole(SqliteConnection connection, UsualGround ground, long change)
     {
         var (entries, unreadable) = Read(connection, null);
         Array.Sort(entries);
-        return new KeptReadings(entries, LogCounts.Of(entries.Select(e => e.Reading), ground), change, unreadable);
+        var readings = new ReadingList(ReadingsOf(entries));
+        return new KeptReadings(entries, readings, LogCounts.Of(readings, ground), change, unreadable);
     }
 
     private static (Entry[] Entries, IReadOnlyList<string> Unreadable) Read(SqliteConnection connection, HashSet<long>? only)

@@ -1,3 +1,4 @@
+using System.Runtime.InteropServices;
 using System.Text;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Judging;
@@ -170,7 +171,7 @@ internal static class ReadingBody
                 Linked = linked,
                 Starts = List(() => Spot()!.Value),
                 Visits = List(() => Spot()!.Value),
-                Contests = List(() => Contest(session, roll)),
+                Contests = ImmutableCollectionsMarshal.AsImmutableArray(Items(() => Contest(session, roll))),
                 Follows = List(Follow),
                 Takeaways = List(() => Word()!),
                 Goes = Goes(),
@@ -190,7 +191,9 @@ internal static class ReadingBody
             }
         }
 
-        private IReadOnlyList<T> List<T>(Func<T> read)
+        private IReadOnlyList<T> List<T>(Func<T> read) => Items(read);
+
+        private T[] Items<T>(Func<T> read)
         {
             var count = Whole();
             if (count == 0)

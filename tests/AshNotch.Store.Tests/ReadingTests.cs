@@ -110,12 +110,12 @@ public sealed class ReadingTests : IDisposable
     public void An_own_position_that_is_added_later_is_read_into_the_rolls_that_name_it()
     {
         new Transfers(log.Database).Import(demo);
-        var before = Readings.All().Sum(r => r.Contests.Count);
+        var before = Readings.All().Sum(r => r.Contests.Length);
         Assert.Empty(
             new Vocabulary(log.Database).Put(demo.Vocabulary.Techniques[0] with { Id = "net-roll", Kind = TechniqueKind.Pull })!.Faults
         );
         var after = Text(Readings.All());
-        Assert.NotEqual(before, Readings.All().Sum(r => r.Contests.Count));
+        Assert.NotEqual(before, Readings.All().Sum(r => r.Contests.Length));
         PictureAgrees();
         Readings.Rebuild();
         Assert.Equal(Text(Readings.All()), after);

@@ -75,12 +75,16 @@ public static class Candidates
         DateOnly today
     )
     {
-        Candidate One(RankedSpot ranked, Purpose purpose) =>
-            Resolve(ranked, purpose, readings, judgement, ground, takeaways, reader, niggles, today);
+        var chosen = judgement
+            .SoftSpots.Take(Each)
+            .Select(r => (Ranked: r, Purpose: Purpose.Plug))
+            .Concat(judgement.Levers.Take(Each).Select(r => (Ranked: r, Purpose: Purpose.Sharpen)));
         return
         [
-            .. judgement.SoftSpots.Take(Each).Select(r => One(r, Purpose.Plug)),
-            .. judgement.Levers.Take(Each).Select(r => One(r, Purpose.Sharpen)),
+            .. chosen
+                .AsParallel()
+                .AsOrdered()
+                .Select(c => Resolve(c.Ranked, c.Purpose, readings, judgement, ground, takeaways, reader, niggles, today)),
         ];
     }
 

@@ -28,13 +28,9 @@ public static class Cues
     /// <param name="reader">Finds what a sentence names.</param>
     public static Cue? For(string position, string? technique, string? reason, IReadOnlyList<Takeaway> takeaways, AccountReader reader)
     {
-        var own = takeaways
-            .Where(t => t.Text.Length <= Longest)
-            .Reverse()
-            .Select(t => (Takeaway: t, Named: reader.Named(t.Text).ToHashSet()))
-            .ToList();
-        var fits = own.FirstOrDefault(t => technique is not null && t.Named.Contains(technique)).Takeaway
-            ?? own.FirstOrDefault(t => t.Named.Contains(position)).Takeaway;
+        Takeaway? Latest(string named) =>
+            takeaways.Where(t => t.Text.Length <= Longest).LastOrDefault(t => reader.Named(t.Text).Contains(named));
+        var fits = (technique is null ? null : Latest(technique)) ?? Latest(position);
         return fits is not null ? new Cue(fits.Text.Trim(), fits)
             : reason is not null && ByReason.TryGetValue(reason, out var says) ? new Cue(says, null)
             : null;

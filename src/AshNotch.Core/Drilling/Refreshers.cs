@@ -31,9 +31,7 @@ public static class Refreshers
     {
         if (block is not { Ended: BlockEnd.Closed, EndedOn: { } closed })
             return [];
-        var done = readings
-            .Where(r => r.Goes is { } goes && goes.Block == block.Id && goes.IsRefresher())
-            .ToLookup(r => r.Goes!.Focus, r => r.Date);
+        var done = ReadingList.Of(readings).GoesOf(block.Id).Where(r => r.Goes!.IsRefresher()).ToLookup(r => r.Goes!.Focus, r => r.Date);
         return
         [
             .. block.Focuses.SelectMany(f =>
@@ -54,8 +52,8 @@ public static class Refreshers
         var last = done.Count > 0 ? done[^1] : closed;
         var loss = ReadingList
             .Of(readings)
-            .At(focus.Spot)
-            .Where(f => f.Reading.Date > last && !f.Reading.Against.Drill && OfThatKind(f.Contest, focus))
+            .After(focus.Spot, last)
+            .Where(f => !f.Reading.Against.Drill && OfThatKind(f.Contest, focus))
             .Select(f => (f.Reading.Date, Lost: (Contest?)f.Contest))
             .FirstOrDefault();
         for (var k = done.Count; k < Gaps.Count; k++)

@@ -8,14 +8,11 @@ public readonly record struct Spot(string Position, Role Role)
     /// <summary>The same place seen by the partner.</summary>
     public Spot Mirror() => this with { Role = Role.Mirror() };
 
-    /// <summary>
-    /// The length, the ends and the middle of the id and the role: ids are few and differ in these, and judgements look up millions
-    /// of spots, for which hashing all letters would take most of their time.
-    /// </summary>
-    public override int GetHashCode() =>
-        Position is { Length: > 0 and var n }
-            ? (((((((n * 31) + Position[0]) * 31) + Position[n / 2]) * 31) + Position[n - 1]) * 31) + (int)Role
-            : (int)Role;
+    /// <inheritdoc />
+    public override int GetHashCode() => (IdHash.Of(Position) * 31) + (int)Role;
+
+    /// <summary>The same position in the same role.</summary>
+    public bool Equals(Spot other) => Role == other.Role && string.Equals(Position, other.Position);
 
     /// <summary>Reads <c>position:role</c>; a bare id means <see cref="Role.Even"/>.</summary>
     /// <exception cref="FormatException">The role is not top, bottom or even.</exception>

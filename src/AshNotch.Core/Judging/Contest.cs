@@ -8,7 +8,7 @@ namespace AshNotch.Core.Judging;
 /// <param name="Roll">The roll's id within it.</param>
 /// <param name="Exchange">The exchange, counted from 0.</param>
 /// <param name="Moment">The moment, counted from 0; null for the end of the exchange itself.</param>
-public sealed record MomentPlace(string Session, string Roll, int Exchange, int? Moment);
+public readonly record struct MomentPlace(string Session, string Roll, int Exchange, int? Moment);
 
 /// <summary>Who left a spot better off, or that nobody did.</summary>
 public enum ContestEnd
@@ -26,6 +26,17 @@ public enum ContestEnd
 /// <summary>One struggle over a spot.</summary>
 public sealed record Contest
 {
+    // One place for either: a log of ten years holds a hundred thousand contests.
+    private readonly Spot after;
+    private readonly Known known;
+
+    private enum Known : byte
+    {
+        Nothing,
+        Told,
+        Seen,
+    }
+
     /// <summary>The owner's spot.</summary>
     public required Spot Spot { get; init; }
 
@@ -42,12 +53,28 @@ public sealed record Contest
     public Side? Side { get; init; }
 
     /// <summary>The next spot, when it was told.</summary>
-    public Spot? Next { get; init; }
+    public Spot? Next
+    {
+        get => known == Known.Told ? after : null;
+        init =>
+            (after, known) =
+                value is { } spot ? (spot, Known.Told)
+                : known == Known.Told ? (default, default)
+                : (after, known);
+    }
 
     /// <summary>
     /// When the next spot was not told: the spot of the next moment that is known, which may lie several steps on.
     /// </summary>
-    public Spot? NextSeen { get; init; }
+    public Spot? NextSeen
+    {
+        get => known == Known.Seen ? after : null;
+        init
+        {
+            if (known != Known.Told)
+                (after, known) = value is { } spot ? (spot, Known.Seen) : (default, default);
+        }
+    }
 
     /// <summary>It ended in a tap.</summary>
     public bool Finished { get; init; }

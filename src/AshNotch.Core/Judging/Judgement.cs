@@ -116,7 +116,7 @@ public sealed class Judgement
     /// </summary>
     public double? Change(Contest contest)
     {
-        if (usual.IndexOf(contest.Spot) is not (>= 0 and var s) || contest.End == ContestEnd.Held)
+        if (contest.End == ContestEnd.Held || usual.IndexOf(contest.Spot) is not (>= 0 and var s))
             return null;
         var pay = contest.End == ContestEnd.Won ? rewards.Won[s] : rewards.Lost[s];
         if (contest.Finished)
@@ -147,7 +147,7 @@ public sealed class Judgement
     /// <param name="offset">How much easier than a peer the partner was: <see cref="Offset"/>.</param>
     public double Surprise(Contest contest, double offset)
     {
-        if (usual.IndexOf(contest.Spot) is not (>= 0 and var s) || contest.End == ContestEnd.Held)
+        if (contest.End == ContestEnd.Held || usual.IndexOf(contest.Spot) is not (>= 0 and var s))
             return 0;
         var expected = SpecialFunctions.Logistic(alphas[s] + offset);
         return ((contest.End == ContestEnd.Won ? 1 : 0) - expected) * Values.Stake(s);

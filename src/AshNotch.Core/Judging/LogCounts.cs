@@ -1,3 +1,4 @@
+using System.Runtime.InteropServices;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 
@@ -6,7 +7,11 @@ namespace AshNotch.Core.Judging;
 /// <summary>One cell of the level model: contests over one spot against one partner as they were that day.</summary>
 /// <param name="Spot">The spot's place in <see cref="UsualGround.Spots"/>.</param>
 /// <param name="Against">The partner and the intent.</param>
-public readonly record struct CellKey(int Spot, Against Against);
+public readonly record struct CellKey(int Spot, Against Against)
+{
+    /// <inheritdoc />
+    public override int GetHashCode() => (Against.GetHashCode() * 31) + Spot;
+}
 
 /// <summary>One way in which contests over a spot went.</summary>
 /// <param name="Spot">The spot's place in the order.</param>
@@ -15,14 +20,23 @@ public readonly record struct CellKey(int Spot, Against Against);
 /// <param name="Technique">Which; null when not known.</param>
 /// <param name="Next">The next spot's place, the number of spots for a finish, -1 when nothing is known of it or nothing changed.</param>
 /// <param name="Told">Whether that was told, or is only the next spot seen.</param>
-public readonly record struct MoveKey(int Spot, ContestEnd End, Actor Actor, string? Technique, int Next, bool Told);
+public readonly record struct MoveKey(int Spot, ContestEnd End, Actor Actor, string? Technique, int Next, bool Told)
+{
+    /// <inheritdoc />
+    public override int GetHashCode() =>
+        (((((((IdHash.Of(Technique) * 31) + Spot) * 31) + Next) * 31) + (int)End) * 4) + ((int)Actor * 2) + (Told ? 1 : 0);
+}
 
 /// <summary>One road: a contest over a spot, won or lost, and what came next, whatever the move.</summary>
 /// <param name="Spot">The spot's place in the order.</param>
 /// <param name="Won">Whether the owner won.</param>
 /// <param name="Next">As in <see cref="MoveKey"/>.</param>
 /// <param name="Told">As in <see cref="MoveKey"/>.</param>
-public readonly record struct RoadKey(int Spot, bool Won, int Next, bool Told);
+public readonly record struct RoadKey(int Spot, bool Won, int Next, bool Told)
+{
+    /// <inheritdoc />
+    public override int GetHashCode() => (((Spot * 1009) + Next) * 4) + (Won ? 2 : 0) + (Told ? 1 : 0);
+}
 
 /// <summary>What is counted once for a whole log.</summary>
 public enum LogTotal
@@ -117,11 +131,22 @@ public sealed class LogCounts
     /// <summary>Counts readings by cell alone, which is all that a <see cref="LevelModel"/> asks.</summary>
     public static LogCounts OfCells(IEnumerable<RollReading> readings, UsualGround ground)
     {
-        var counts = new LogCounts(ground);
+        // By partner as they were that day first: a roll is with one.
+        var with = new Dictionary<Against, (int Won, int Lost)[]>();
         foreach (var reading in readings)
-        foreach (var contest in reading.Contests)
-            if (contest.End != ContestEnd.Held && ground.IndexOf(contest.Spot) is >= 0 and var spot)
-                counts.Add(new CellKey(spot, reading.Against), contest.End == ContestEnd.Won ? (1, 0) : (0, 1));
+        {
+            if (!with.TryGetValue(reading.Against, out var tallies))
+                with[reading.Against] = tallies = new (int, int)[ground.Spots.Count];
+            foreach (var contest in reading.Contests)
+                if (contest.End != ContestEnd.Held && ground.IndexOf(contest.Spot) is >= 0 and var spot)
+                    _ = contest.End == ContestEnd.Won ? tallies[spot].Won++ : tallies[spot].Lost++;
+        }
+
+        var counts = new LogCounts(ground);
+        foreach (var (against, tallies) in with)
+            for (var spot = 0; spot < tallies.Length; spot++)
+                if (tallies[spot] != default)
+                    counts.Add(new CellKey(spot, against), tallies[spot]);
         return counts;
     }
 
@@ -193,22 +218,19 @@ public sealed class LogCounts
     /// <summary>Adds to one cell; a cell that comes to nothing goes.</summary>
     public void Add(CellKey key, (int Won, int Lost) n)
     {
-        var sum = cells.GetValueOrDefault(key);
+        ref var sum = ref CollectionsMarshal.GetValueRefOrAddDefault(cells, key, out _);
         sum = (sum.Won + n.Won, sum.Lost + n.Lost);
         if (sum == default)
             cells.Remove(key);
-        else
-            cells[key] = sum;
     }
 
     /// <summary>Adds to one move; a move that comes to nothing goes.</summary>
     public void Add(MoveKey key, int n)
     {
-        var sum = moves.GetValueOrDefault(key) + n;
+        ref var sum = ref CollectionsMarshal.GetValueRefOrAddDefault(moves, key, out _);
+        sum += n;
         if (sum == 0)
             moves.Remove(key);
-        else
-            moves[key] = sum;
     }
 
     /// <summary>Adds to what is counted for a spot by itself.</summary>

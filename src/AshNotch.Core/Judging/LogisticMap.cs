@@ -1,5 +1,3 @@
-using MathNet.Numerics;
-
 namespace AshNotch.Core.Judging;
 
 /// <summary>The rows of a logistic regression: so many won of so many tried, at sparse values of the parameters.</summary>
@@ -97,6 +95,9 @@ internal sealed class LogisticMap
     private const int MostSteps = 60;
     private const int MostHalvings = 30;
 
+    /// <summary>From this logit on the chance is one and log(1 + eˣ) is x, to the last digit that a double has beside them.</summary>
+    private const double Certain = 36;
+
     private readonly (double Mean, double Precision)[] priors;
     private readonly double groupPrecision;
     private readonly double dispersion;
@@ -124,25 +125,28 @@ internal sealed class LogisticMap
         var n = priors.Length;
         var mode = Array.ConvertAll(priors, p => p.Mean);
         var levels = new double[groups];
-        var eta = new double[rows.Length];
+        var at = new Predicted(rows.Length);
         var (information, steps, converged) = (new double[n * n], 0, false);
-        Logits(mode, levels, eta);
+        Predict(mode, levels, at);
         while (true)
         {
-            var weights = Weights(eta);
-            var (rise, groupRise) = Newton(mode, levels, eta, weights, information);
+            var weights = Weights(at.Chances);
+            var (rise, groupRise) = Newton(mode, levels, at.Chances, weights, information);
             var largest = rise.Concat(groupRise).Select(Math.Abs).DefaultIfEmpty(0).Max();
             converged = largest < Settled;
             if (converged || steps == MostSteps)
                 return new LogisticFit(mode, levels, information, weights, converged, steps);
             steps++;
-            var stands = Posterior(mode, levels, eta, weights);
+            var stands = Posterior(mode, levels, at.LogLikelihoods, weights);
             var share = Math.Min(1, LongestStep / largest);
             for (var halving = 0; ; halving++, share /= 2)
             {
                 var (next, nextLevels) = (Moved(mode, rise, share), Moved(levels, groupRise, share));
-                Logits(next, nextLevels, eta);
-                if (Posterior(next, nextLevels, eta, weights) >= stands - (1e-12 * Math.Abs(stands)) || halving == MostHalvings)
+                Predict(next, nextLevels, at);
+                if (
+                    Posterior(next, nextLevels, at.LogLikelihoods, weights) >= stands - (1e-12 * Math.Abs(stands))
+                    || halving == MostHalvings
+                )
                 {
                     (mode, levels) = (next, nextLevels);
                     break;
@@ -154,40 +158,41 @@ internal sealed class LogisticMap
     /// <summary>The log of the posterior density up to a constant, each row weighted as given. For checks against other optimisers.</summary>
     public double Posterior(double[] mode, double[] levels, double[] weights)
     {
-        var eta = new double[rows.Length];
-        Logits(mode, levels, eta);
-        return Posterior(mode, levels, eta, weights);
+        var at = new Predicted(rows.Length);
+        Predict(mode, levels, at);
+        return Posterior(mode, levels, at.LogLikelihoods, weights);
     }
 
-    private double Posterior(double[] mode, double[] levels, double[] eta, double[] weights)
+    private double Posterior(double[] mode, double[] levels, double[] logLikelihoods, double[] weights)
     {
         var sum = 0.0;
         for (var i = 0; i < mode.Length; i++)
             sum -= 0.5 * priors[i].Precision * (mode[i] - priors[i].Mean) * (mode[i] - priors[i].Mean);
         foreach (var level in levels)
             sum -= 0.5 * groupPrecision * level * level;
-        for (var r = 0; r < rows.Length; r++)
-            sum += weights[r] * ((rows[r].Won * eta[r]) - (rows[r].Tried * LogOnePlusExp(eta[r])));
-        return sum;
+        return sum + Dense.Dot(weights, logLikelihoods);
     }
 
-    private void Logits(double[] mode, double[] levels, double[] eta)
+    /// <summary>What the parameters say of each row: its chance to be won, and the log likelihood of what was seen.</summary>
+    private void Predict(double[] mode, double[] levels, Predicted at)
     {
         for (var r = 0; r < rows.Length; r++)
         {
-            var sum = rows[r].Offset + (rows[r].Group >= 0 ? levels[rows[r].Group] : 0);
+            var logit = rows[r].Offset + (rows[r].Group >= 0 ? levels[rows[r].Group] : 0);
             for (var t = starts[r]; t < starts[r + 1]; t++)
-                sum += mode[columns[t]] * values[t];
-            eta[r] = sum;
+                logit += mode[columns[t]] * values[t];
+            var odds = Math.Exp(logit);
+            at.Chances[r] = logit > Certain ? 1 : odds / (1 + odds);
+            at.LogLikelihoods[r] = (rows[r].Won * logit) - (rows[r].Tried * (logit > Certain ? logit : Math.Log(1 + odds)));
         }
     }
 
-    private double[] Weights(double[] eta)
+    private double[] Weights(double[] chances)
     {
         var weights = new double[rows.Length];
         for (var r = 0; r < rows.Length; r++)
         {
-            var p = SpecialFunctions.Logistic(eta[r]);
+            var p = chances[r];
             weights[r] = rows[r].Dispersed ? 1 / (1 + (dispersion * rows[r].Tried * p * (1 - p))) : 1;
         }
 
@@ -195,7 +200,13 @@ internal sealed class LogisticMap
     }
 
     /// <summary>The full Newton step; leaves the Cholesky factor of the information, groups eliminated, in <paramref name="information"/>.</summary>
-    private (double[] Rise, double[] GroupRise) Newton(double[] mode, double[] levels, double[] eta, double[] weights, double[] information)
+    private (double[] Rise, double[] GroupRise) Newton(
+        double[] mode,
+        double[] levels,
+        double[] chances,
+        double[] weights,
+        double[] information
+    )
     {
         var n = priors.Length;
         var (gradient, groupGradient) = (new double[n], new double[groups]);
@@ -211,7 +222,7 @@ internal sealed class LogisticMap
             (groupGradient[g], diagonal[g]) = (-groupPrecision * levels[g], groupPrecision);
         for (var r = 0; r < rows.Length; r++)
         {
-            var p = SpecialFunctions.Logistic(eta[r]);
+            var p = chances[r];
             var score = weights[r] * (rows[r].Won - (rows[r].Tried * p));
             var weight = weights[r] * rows[r].Tried * p * (1 - p);
             for (var a = starts[r]; a < starts[r + 1]; a++)
@@ -257,5 +268,10 @@ internal sealed class LogisticMap
         return to;
     }
 
-    private static double LogOnePlusExp(double x) => x > 30 ? x : Math.Log(1 + Math.Exp(x));
+    private sealed class Predicted(int rows)
+    {
+        public double[] Chances { get; } = new double[rows];
+
+        public double[] LogLikelihoods { get; } = new double[rows];
+    }
 }

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 
@@ -9,7 +10,12 @@ namespace AshNotch.Core.Judging;
 /// <param name="Kilograms">The partner's weight that day; null when not known.</param>
 /// <param name="Intent">What the owner was in it for.</param>
 /// <param name="Drill">Whether these are goes of a drill, at part of the speed of a round.</param>
-public readonly record struct Against(string? Partner, double? Rung, double? Kilograms, Intent Intent, bool Drill = false);
+public readonly record struct Against(string? Partner, double? Rung, double? Kilograms, Intent Intent, bool Drill = false)
+{
+    /// <inheritdoc />
+    public override int GetHashCode() =>
+        HashCode.Combine(IdHash.Of(Partner), Rung.GetValueOrDefault(), Kilograms.GetValueOrDefault(), Intent, Drill);
+}
 
 /// <summary>What a judgement needs of one roll: read once when the roll is written, and kept beside it.</summary>
 public sealed record RollReading
@@ -42,7 +48,7 @@ public sealed record RollReading
     public required IReadOnlyList<Spot> Visits { get; init; }
 
     /// <summary>Every contest, in order.</summary>
-    public required IReadOnlyList<Contest> Contests { get; init; }
+    public required ImmutableArray<Contest> Contests { get; init; }
 
     /// <summary>What was told to follow from a known spot, each alike counted once with how often: for what may come next.</summary>
     public IReadOnlyList<Followed> Follows { get; init; } = [];

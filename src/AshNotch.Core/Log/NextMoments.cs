@@ -15,7 +15,12 @@ public sealed record NextMoment(Actor Actor, string Technique, double Weight, IR
 /// <param name="Technique">The technique.</param>
 /// <param name="To">Where it led, when that is known and it came off.</param>
 /// <param name="Count">How many times.</param>
-public readonly record struct Followed(Spot From, Actor Actor, string Technique, Spot? To, int Count);
+public readonly record struct Followed(Spot From, Actor Actor, string Technique, Spot? To, int Count)
+{
+    /// <inheritdoc />
+    public override int GetHashCode() =>
+        (((((((From.GetHashCode() * 31) + IdHash.Of(Technique)) * 31) + To.GetHashCode()) * 31) + Count) * 2) + (int)Actor;
+}
 
 /// <summary>
 /// Orders what may come next from a spot, for logging: weight = usual share of the technique here (by the map) + 2 for each

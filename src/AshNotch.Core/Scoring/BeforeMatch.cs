@@ -75,8 +75,8 @@ public sealed record BeforeMatch
         [
             .. contests
                 .Where(c => c.Actor == actor && c.Technique is not null)
-                .GroupBy(c => c.Technique!)
-                .Select(g => (Technique: ground.Technique(g.Key), Times: g.Count()))
+                .CountBy(c => c.Technique!, IdHash.Comparer)
+                .Select(t => (Technique: ground.Technique(t.Key), Times: t.Value))
                 .Where(t => t.Technique is not null)
                 .Select(t => (t.Technique!.Id, t.Times, Why: Bars.Why(terms.Rules, t.Technique!, terms.Belt, terms.Attire)))
                 .Where(t => t.Why is not null)
@@ -107,14 +107,14 @@ public sealed record BeforeMatch
         var way = readings
             .Into(spot)
             .Where(f => f.Contest is { Actor: Actor.Me, Technique: not null } && f.Contest.Spot != spot)
-            .GroupBy(f => f.Contest.Technique!)
-            .OrderByDescending(g => g.Count())
-            .ThenBy(g => g.Key, StringComparer.Ordinal)
+            .CountBy(f => f.Contest.Technique!, IdHash.Comparer)
+            .OrderByDescending(t => t.Value)
+            .ThenBy(t => t.Key, StringComparer.Ordinal)
             .FirstOrDefault();
         var move = readings
             .At(spot)
             .Where(f => !f.Reading.Against.Drill && f.Contest is { Actor: Actor.Me, Technique: not null })
-            .GroupBy(f => f.Contest.Technique!)
+            .GroupBy(f => f.Contest.Technique!, IdHash.Comparer)
             .Where(g => ground.Technique(g.Key) is { } t && Bars.Why(terms.Rules, t, terms.Belt, terms.Attire) is null)
             .Select(g => new DoneWith(
                 g.Key,
@@ -125,7 +125,7 @@ public sealed record BeforeMatch
             .OrderByDescending(d => d.Rate.Low.Value)
             .ThenBy(d => d.Technique, StringComparer.Ordinal)
             .FirstOrDefault();
-        return new Road(spot, earns, way?.Key, way?.Count() ?? 0, move);
+        return new Road(spot, earns, way.Key, way.Value, move);
     }
 
     /// <summary>

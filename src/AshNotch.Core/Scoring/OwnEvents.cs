@@ -28,16 +28,17 @@ public static class OwnEvents
         [
             .. contests
                 .Where(c => c.Actor == actor && c.Technique is not null)
-                .SelectMany(c => EventsOf(c, ground).Select(e => (Event: e, Contest: c)))
+                .CountBy(c => new Way(c.Spot, c.Technique!, c.Next, c.End == ContestEnd.Held))
+                .SelectMany(w => EventsOf(w.Key, actor, ground).Select(e => (Event: e, Way: w.Key, Times: w.Value)))
                 .GroupBy(x => x.Event)
                 .Select(g => new EventTally(
                     g.Key,
-                    g.Count(x => x.Contest.End != ContestEnd.Held),
-                    g.Count(),
+                    g.Where(x => !x.Way.Held).Sum(x => x.Times),
+                    g.Sum(x => x.Times),
                     [
-                        .. g.Where(x => x.Contest.End != ContestEnd.Held)
-                            .GroupBy(x => x.Contest.Technique!)
-                            .OrderByDescending(t => t.Count())
+                        .. g.Where(x => !x.Way.Held)
+                            .GroupBy(x => x.Way.Technique)
+                            .OrderByDescending(t => t.Sum(x => x.Times))
                             .ThenBy(t => t.Key, StringComparer.Ordinal)
                             .Take(MostTechniques)
                             .Select(t => t.Key),
@@ -47,25 +48,31 @@ public static class OwnEvents
                 .ThenBy(t => t.Event, StringComparer.Ordinal),
         ];
 
-    private static IEnumerable<string> EventsOf(Contest contest, GroundMap ground)
+    /// <summary>Contests that a referee would see alike.</summary>
+    private readonly record struct Way(Spot From, string Technique, Spot? Next, bool Held)
     {
-        if (ground.Technique(contest.Technique!) is not { } technique)
+        public override int GetHashCode() => (((From.GetHashCode() * 31) + IdHash.Of(Technique)) * 31) + Next.GetHashCode();
+    }
+
+    private static IEnumerable<string> EventsOf(Way way, Actor actor, GroundMap ground)
+    {
+        if (ground.Technique(way.Technique) is not { } technique)
             return [];
-        var doer = Step.SeenBy(contest.Actor, contest.Spot);
-        if (contest.End == ContestEnd.Held)
+        var doer = Step.SeenBy(actor, way.From);
+        if (way.Held)
             return ScoringEvents.Aim(technique, doer, ground) is { } aim and not ScoringEvents.Submission ? [aim] : [];
-        var to = contest.Next ?? technique.To.Select(t => Step.SeenBy(contest.Actor, t)).FirstOrDefault();
+        var to = way.Next ?? technique.To.Select(t => Step.SeenBy(actor, t)).FirstOrDefault();
         var step = new Step
         {
             Event = new Restart { Index = 0 },
-            Actor = contest.Actor,
+            Actor = actor,
             Technique = technique,
-            From = contest.Spot,
+            From = way.From,
             To = to,
             Done = true,
         };
-        var (way, landing) = ScoringEvents.Of(step, null, ground);
+        var (scored, landing) = ScoringEvents.Of(step, null, ground);
         var already = doer is { } from && ScoringEvents.Landing(from, ground) == landing;
-        return new[] { way, already ? null : landing }.OfType<string>();
+        return new[] { scored, already ? null : landing }.OfType<string>();
     }
 }

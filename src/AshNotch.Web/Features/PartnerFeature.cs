@@ -204,7 +204,8 @@ public static class PartnerFeature
                 {
                     var log = await snapshots.Now(stop);
                     var judged = await judgements.Of(log, JudgementAsked.Usual(log), stop);
-                    return Figures.Of(page.Of(log.Partners, p => Outcome(judged, p), usual: 200));
+                    var outcomes = Outcomes(judged);
+                    return Figures.Of(page.Of(log.Partners, p => Outcome(p, outcomes), usual: 200));
                 }
             )
             .WithTags("partners");
@@ -216,10 +217,28 @@ public static class PartnerFeature
             PartnerSheet.Of(partner, judged.Log.Readings, judged.Judgement, [.. judged.Log.Partners.Select(p => p.Partner)])
         );
 
-    private static OutcomeWith Outcome(Judged judged, PartnerRow row)
+    /// <summary>How it goes with everybody, worked out once for a judgement.</summary>
+    private static Dictionary<string, PartnerOutcome> Outcomes(Judged judged) =>
+        judged.Once("outcomes", () =>
+            judged
+                .Log.Partners.Select(p => p.Partner.Id)
+                .AsParallel()
+                .Select(id => (Id: id, Outcome: PartnerOutcome.Of(judged.Log.Readings.With(id), judged.Judgement)))
+                .ToDictionary(p => p.Id, p => p.Outcome)
+        );
+
+    private static OutcomeWith Outcome(PartnerRow row, Dictionary<string, PartnerOutcome> outcomes)
     {
-        var sheet = Sheet(judged, row.Partner);
-        return new OutcomeWith(new PartnerRead(row), sheet.Enough, sheet.Rate, sheet.Standing, sheet.TapsByMe, sheet.TapsByThem);
+        // Somebody who came after the judgement has no rolls in it.
+        var with = outcomes.GetValueOrDefault(row.Partner.Id)
+            ?? new PartnerOutcome
+            {
+                Won = 0,
+                Lost = 0,
+                TapsByMe = 0,
+                TapsByThem = 0,
+            };
+        return new OutcomeWith(new PartnerRead(row), with.Enough, with.Rate, with.Standing, with.TapsByMe, with.TapsByThem);
     }
 
     /// <summary>The focuses of running blocks that they bring: their attack for one that is plugged, the meeting place for one that is sharpened.</summary>

@@ -12,7 +12,7 @@ public class RefresherTests
     private static readonly Block Block = Drilled.Block(Drilled.KneeCut()) with { Ended = BlockEnd.Closed, EndedOn = Closed };
 
     private static IReadOnlyList<Refresher> Of(Block block, IReadOnlyList<RollReading> readings, params DateOnly[] done) =>
-        Refreshers.Of(block, [.. readings, .. done.Select(Done)], Closed);
+        Refreshers.Of(block, [.. readings.Concat(done.Select(Done)).OrderBy(r => r.Date)], Closed);
 
     private static RollReading Done(DateOnly date) =>
         RollReading.Of(

@@ -193,7 +193,7 @@ public class ContestReaderTests
             Told.Roll(Told.Exchange(null, Told.Tap(Actor.Them, "armbar"))),
             Map
         );
-        Assert.Equal((0, 0), (reading.Contests.Count, reading.Visits.Count));
+        Assert.Equal((0, 0), (reading.Contests.Length, reading.Visits.Count));
     }
 
     [Fact]

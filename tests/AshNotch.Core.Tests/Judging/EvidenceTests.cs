@@ -45,7 +45,7 @@ public class EvidenceTests
         var rings = Rings.Of(Readings, Judged);
         Assert.Equal(Season.Weeks, rings.Count);
         Assert.Equal(Judged.Counts.Rolls, rings.Sum(r => r.Rolls));
-        var goes = Readings.Where(r => r.Against.Drill).Sum(r => r.Contests.Count);
+        var goes = Readings.Where(r => r.Against.Drill).Sum(r => r.Contests.Length);
         Assert.Equal(Judged.Counts.Contests - goes, rings.Sum(r => r.Contests));
         Assert.All(rings, r => Assert.Equal(DayOfWeek.Monday, r.Week.DayOfWeek));
 

@@ -90,7 +90,7 @@ public sealed class GoldenTests
         {
             Assert.All(c.Rolls, roll => Assert.Empty(LogRules.Check(roll, GroundMap.Default)));
             Assert.Equal(c.Decided, c.Rolls.Select(roll => WhatDecided.Of(roll, GroundMap.Default)));
-            Assert.Equal(c.Contests, c.Rolls.Select(roll => RollReading.Of("s", Day, Attire.Gi, roll, GroundMap.Default).Contests.Count));
+            Assert.Equal(c.Contests, c.Rolls.Select(roll => RollReading.Of("s", Day, Attire.Gi, roll, GroundMap.Default).Contests.Length));
         });
 
     [Fact]

@@ -99,9 +99,11 @@ public sealed class CoachReportTests
         Assert.Equal(3, lines.Count);
         foreach (var line in lines)
         {
-            var roll = Log.Sessions.Single(s => s.Id == line.Place!.Session).Rolls.Single(r => r.Id == line.Place!.Roll);
-            var exchange = roll.Exchanges[line.Place!.Exchange];
-            Assert.True(line.Place.Moment is null || line.Place.Moment < exchange.Moments.Count);
+            Assert.NotNull(line.Place);
+            var place = line.Place.Value;
+            var roll = Log.Sessions.Single(s => s.Id == place.Session).Rolls.Single(r => r.Id == place.Roll);
+            var exchange = roll.Exchanges[place.Exchange];
+            Assert.True(place.Moment is null || place.Moment < exchange.Moments.Count);
         }
     }
 

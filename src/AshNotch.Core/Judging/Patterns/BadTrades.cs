@@ -26,12 +26,12 @@ public static class BadTrades
     {
         var found = new List<(Contest, double)>();
         var contests = reading.Contests;
-        for (var at = 0; at < contests.Count; )
+        for (var at = 0; at < contests.Length; )
         {
             var (exchange, sum) = (contests[at].Place.Exchange, 0.0);
             var (worst, end) = ((Contest: contests[at], Change: double.PositiveInfinity), contests[at]);
             var decided = false;
-            for (; at < contests.Count && contests[at].Place.Exchange == exchange; at++)
+            for (; at < contests.Length && contests[at].Place.Exchange == exchange; at++)
             {
                 var change = judgement.Change(contests[at]) ?? 0;
                 sum += change;

@@ -41,19 +41,20 @@ public static class Firsts
         if (readings.Count == 0)
             return [];
         var begins = readings[0].Date.AddDays(DaysOfBeginning);
-        var seen = new HashSet<(bool, string)>();
-        return
-        [
-            .. readings
-                .SelectMany(r => r.Contests.Select(c => (r.Date, Contest: c)))
-                .Where(c =>
-                    c.Contest is { End: not ContestEnd.Held, Technique: not null } && (c.Contest.Actor == Actor.Me || c.Contest.Finished)
-                )
-                .Where(c => seen.Add((c.Contest.Actor == Actor.Them, c.Contest.Technique!)))
-                .Where(c => c.Date >= begins)
-                .Select(c => new First(c.Contest.Actor == Actor.Them, c.Contest.Technique!, c.Date, c.Contest))
-                .Reverse(),
-        ];
+        var (done, caught) = (new HashSet<string>(IdHash.Comparer), new HashSet<string>(IdHash.Comparer));
+        var firsts = new List<First>();
+        foreach (var reading in readings)
+        foreach (var contest in reading.Contests)
+        {
+            var theirs = contest.Actor == Actor.Them;
+            if (contest is not { End: not ContestEnd.Held, Technique: { } technique } || (theirs && !contest.Finished))
+                continue;
+            if ((theirs ? caught : done).Add(technique) && reading.Date >= begins)
+                firsts.Add(new First(theirs, technique, reading.Date, contest));
+        }
+
+        firsts.Reverse();
+        return firsts;
     }
 
     /// <summary>Taught, not tried; longest ago first.</summary>
@@ -62,7 +63,7 @@ public static class Firsts
     public static IReadOnlyList<Untried> Untried(IReadOnlyList<RollReading> readings, IEnumerable<Lesson> lessons)
     {
         var now = readings.Count == 0 ? DateOnly.MinValue : readings[^1].Date;
-        var lastTried = new Dictionary<string, DateOnly>();
+        var lastTried = new Dictionary<string, DateOnly>(IdHash.Comparer);
         foreach (var reading in readings)
         foreach (var contest in reading.Contests)
             if (contest is { Actor: Actor.Me, Technique: { } tried })

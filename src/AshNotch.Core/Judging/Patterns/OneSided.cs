@@ -1,3 +1,5 @@
+using System.Runtime.InteropServices;
+using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 
 namespace AshNotch.Core.Judging.Patterns;
@@ -35,39 +37,81 @@ public static class OneSided
     private const double Sure = 0.9;
 
     /// <summary>Finds them, surest first.</summary>
-    public static IReadOnlyList<OneSide> Of(IReadOnlyList<RollReading> readings) =>
+    public static IReadOnlyList<OneSide> Of(IReadOnlyList<RollReading> readings)
+    {
+        List<(Actor Actor, string Technique, SideTally Left, SideTally Right, double LeftBetter, List<Contest> Moments)> found =
         [
-            .. from contest in readings.SelectMany(r => r.Contests)
-            where contest.Technique is not null && contest.Side is not null
-            group contest by (contest.Actor, contest.Technique!) into one
-            let left = Tally(one, Side.Left)
-            let right = Tally(one, Side.Right)
-            where left.Of >= Least && right.Of >= Least
-            let leftBetter = Rates.ChanceAbove((1 + left.Good, 1 + left.Of - left.Good), (1 + right.Good, 1 + right.Of - right.Good))
-            let chance = Math.Max(leftBetter, 1 - leftBetter)
-            where chance >= Sure
-            orderby chance descending, one.Count() descending, one.Key.Item2
+            .. from tally in Tallies(readings)
+            where tally.Left.Of >= Least && tally.Right.Of >= Least
+            let leftBetter = ChanceAbove(tally.Left, tally.Right)
+            where Math.Max(leftBetter, 1 - leftBetter) >= Sure
+            select (tally.Actor, tally.Technique, tally.Left, tally.Right, leftBetter, new List<Contest>()),
+        ];
+        Gather(readings, found.ToDictionary(f => (f.Actor, f.Technique), f => f.Moments));
+        return
+        [
+            .. from one in found
+            let chance = Math.Max(one.LeftBetter, 1 - one.LeftBetter)
+            orderby chance descending, one.Moments.Count descending, one.Technique
             select new OneSide(
-                one.Key.Actor,
-                one.Key.Item2,
-                leftBetter > 0.5 ? Side.Right : Side.Left,
-                left,
-                right,
+                one.Actor,
+                one.Technique,
+                one.LeftBetter > 0.5 ? Side.Right : Side.Left,
+                one.Left,
+                one.Right,
                 chance,
-                Thin(left.Of, right.Of),
-                [.. one]
+                Thin(one.Left.Of, one.Right.Of),
+                one.Moments
             ),
         ];
+    }
+
+    /// <summary>The chance that it goes better on the left.</summary>
+    private static double ChanceAbove(SideTally left, SideTally right) =>
+        Rates.ChanceAbove((1 + left.Good, 1 + left.Of - left.Good), (1 + right.Good, 1 + right.Of - right.Good));
 
     private static Side? Thin(int left, int right) =>
         2 * left <= right ? Side.Left
         : 2 * right <= left ? Side.Right
         : null;
 
-    /// <summary>Good for the owner: an own move that came off, one of theirs that was stopped.</summary>
-    private static SideTally Tally(IEnumerable<Contest> contests, Side side)
+    /// <summary>How each move went on both sides; good for the owner are an own move that came off and one of theirs that was stopped.</summary>
+    private static IEnumerable<(Actor Actor, string Technique, SideTally Left, SideTally Right)> Tallies(
+        IReadOnlyList<RollReading> readings
+    )
     {
-        var on = contests.Where(c => c.Side == side).ToList();
-        return new SideTally(on.Count(c => (c.Actor == Actor.Me) == (c.End != ContestEnd.Held)), on.Count);
+        var tallies = Enum.GetValues<Actor>()
+            .Select(_ => new Dictionary<string, (SideTally Left, SideTally Right)>(IdHash.Comparer))
+            .ToArray();
+        foreach (var reading in readings)
+        foreach (var contest in reading.Contests)
+        {
+            if (contest is not { Technique: { } technique, Side: { } side })
+                continue;
+            ref var tally = ref CollectionsMarshal.GetValueRefOrAddDefault(tallies[(int)contest.Actor], technique, out _);
+            var good = contest.Actor == Actor.Me == (contest.End != ContestEnd.Held) ? 1 : 0;
+            if (side == Side.Left)
+                tally.Left = new SideTally(tally.Left.Good + good, tally.Left.Of + 1);
+            else if (side == Side.Right)
+                tally.Right = new SideTally(tally.Right.Good + good, tally.Right.Of + 1);
+        }
+
+        return tallies.SelectMany((of, actor) => of.Select(t => ((Actor)actor, t.Key, t.Value.Left, t.Value.Right)));
+    }
+
+    /// <summary>The moments of some moves on either side, oldest first.</summary>
+    private static void Gather(IReadOnlyList<RollReading> readings, Dictionary<(Actor, string), List<Contest>> into)
+    {
+        if (into.Count == 0)
+            return;
+        var techniques = into.Keys.Select(k => k.Item2).ToHashSet(IdHash.Comparer);
+        foreach (var reading in readings)
+        foreach (var contest in reading.Contests)
+            if (
+                contest is { Technique: { } technique, Side: not null }
+                && techniques.Contains(technique)
+                && into.TryGetValue((contest.Actor, technique), out var moments)
+            )
+                moments.Add(contest);
     }
 }

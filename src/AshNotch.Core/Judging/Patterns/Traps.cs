@@ -1,3 +1,4 @@
+using System.Runtime.InteropServices;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Log;
 using MathNet.Numerics.Distributions;
@@ -43,50 +44,27 @@ public static class Traps
     /// <summary>Finds them, least accidental first.</summary>
     public static IReadOnlyList<Trap> Of(IReadOnlyList<RollReading> readings, Judgement judgement, GroundMap ground)
     {
-        var log = ReadingList.Of(readings);
-        var offsets = readings.ToDictionary(
-            r => r,
-            r => judgement.Offset(r.Against),
-            (IEqualityComparer<RollReading>)ReferenceEqualityComparer.Instance
-        );
+        var seen = Seen.In(readings, judgement);
         var looked = new List<Candidate>();
-        var noted = readings.SelectMany(r => r.Contests).Where(c => c.End == ContestEnd.Lost && c.Reasons.Count > 0).ToList();
-        var reasonShare = noted
-            .SelectMany(c => c.Reasons.Distinct())
-            .GroupBy(r => r)
-            .ToDictionary(g => g.Key, g => (double)g.Count() / noted.Count);
-        foreach (var spot in log.Spots)
+        foreach (var (spot, here) in seen.BySpot)
         {
-            List<Seen> here =
-            [
-                .. log.At(spot)
-                    .Where(f => f.Contest.End != ContestEnd.Held)
-                    .Select(f => new Seen(f.Reading.Against.Partner, 1 - judgement.ChanceWith(spot, offsets[f.Reading]), f.Contest)),
-            ];
-            var lost = here.Where(h => h.Contest.End == ContestEnd.Lost).ToList();
-            var expectedLost = here.Sum(h => h.Losing);
-            var lostTo = here.Where(h => h.Partner is not null)
-                .GroupBy(h => h.Partner!)
-                .ToDictionary(g => g.Key, g => g.Sum(h => h.Losing));
             var usual = UsualShares(ground, spot);
-            foreach (var by in lost.Where(l => l.Contest.Technique is not null).GroupBy(l => l.Contest.Technique!))
+            foreach (var (technique, losses) in here.ByTechnique)
             {
-                var (count, share) = (by.Count(), usual.GetValueOrDefault(by.Key, Unusual));
-                looked.Add(new Candidate(spot, by.Key, null, null, expectedLost * share, [.. by]));
-                foreach (var one in by.Where(b => b.Partner is not null).GroupBy(b => b.Partner!))
+                var share = usual.GetValueOrDefault(technique, Unusual);
+                looked.Add(new Candidate(spot, technique, null, null, here.Losing * share, [.. losses.Select(l => l.Contest)]));
+                foreach (var one in losses.Where(l => l.Partner >= 0).GroupBy(l => l.Partner))
                 {
-                    var others = expectedLost - lostTo[one.Key];
-                    var theirs = (count - one.Count() + (UsualWeight * share)) / (others + UsualWeight);
-                    looked.Add(new Candidate(spot, by.Key, null, one.Key, lostTo[one.Key] * theirs, [.. one]));
+                    var (lostToThem, count) = (here.LosingTo[one.Key], one.Count());
+                    var theirs = (losses.Count - count + (UsualWeight * share)) / (here.Losing - lostToThem + UsualWeight);
+                    looked.Add(
+                        new Candidate(spot, technique, null, seen.Partners[one.Key], lostToThem * theirs, [.. one.Select(l => l.Contest)])
+                    );
                 }
             }
 
-            var withReasons = lost.Count(l => l.Contest.Reasons.Count > 0);
-            foreach (
-                var why in lost.SelectMany(l => l.Contest.Reasons.Distinct().Select(r => (Reason: r, Seen: l)))
-                    .GroupBy(l => l.Reason, l => l.Seen)
-            )
-                looked.Add(new Candidate(spot, null, why.Key, null, withReasons * reasonShare[why.Key], [.. why]));
+            foreach (var (reason, losses) in here.ByReason)
+                looked.Add(new Candidate(spot, null, reason, null, here.WithReasons * seen.ShareOf(reason), losses));
         }
 
         double[] chances = [.. looked.Select(t => t.Chance())];
@@ -95,7 +73,7 @@ public static class Traps
         [
             .. looked
                 .Select((t, i) => (Found: t, Chance: chances[i], Stands: stands[i]))
-                .Where(t => t.Stands && t.Found.Seen.Count >= Least)
+                .Where(t => t.Stands && t.Found.Moments.Count >= Least)
                 .Select(t => t.Found.Named(t.Chance))
                 .OrderBy(t => t.Chance)
                 .ThenByDescending(t => t.Moments.Count)
@@ -111,7 +89,95 @@ public static class Traps
         return weights.Where(w => w.Value > 0).ToDictionary(w => w.Key, w => w.Value / sum);
     }
 
-    private readonly record struct Seen(string? Partner, double Losing, Contest Contest);
+    /// <summary>What was lost where, gathered in one pass.</summary>
+    private sealed class Seen
+    {
+        private readonly Dictionary<string, int> noted = new(IdHash.Comparer);
+        private int allNoted;
+
+        /// <summary>By spot.</summary>
+        public Dictionary<Spot, Losses> BySpot { get; } = [];
+
+        /// <summary>The partners, by the places that <see cref="Losses"/> names them with.</summary>
+        public List<string> Partners { get; } = [];
+
+        /// <summary>Of all losses for which a reason was noted, how many name this one, 0 to 1.</summary>
+        public double ShareOf(string reason) => (double)noted[reason] / allNoted;
+
+        public static Seen In(IReadOnlyList<RollReading> readings, Judgement judgement)
+        {
+            var seen = new Seen();
+            var places = new Dictionary<string, int>(IdHash.Comparer);
+            foreach (var reading in readings)
+            {
+                var partner = -1;
+                if (reading.Against.Partner is { } id && !places.TryGetValue(id, out partner))
+                {
+                    places[id] = partner = places.Count;
+                    seen.Partners.Add(id);
+                }
+
+                var offset = judgement.Offset(reading.Against);
+                foreach (var contest in reading.Contests)
+                    if (contest.End != ContestEnd.Held)
+                        seen.Add(contest, partner, 1 - judgement.ChanceWith(contest.Spot, offset));
+            }
+
+            return seen;
+        }
+
+        private void Add(Contest contest, int partner, double losing)
+        {
+            ref var here = ref CollectionsMarshal.GetValueRefOrAddDefault(BySpot, contest.Spot, out _);
+            (here ??= new Losses()).Expect(losing, partner);
+            if (contest.End != ContestEnd.Lost)
+                return;
+            if (contest.Technique is { } technique)
+                Of(here.ByTechnique, technique).Add((partner, contest));
+            if (contest.Reasons.Count == 0)
+                return;
+            here.WithReasons++;
+            allNoted++;
+            foreach (var reason in contest.Reasons.Distinct())
+            {
+                Of(here.ByReason, reason).Add(contest);
+                CollectionsMarshal.GetValueRefOrAddDefault(noted, reason, out _)++;
+            }
+        }
+
+        private static List<T> Of<T>(Dictionary<string, List<T>> lists, string key) =>
+            CollectionsMarshal.GetValueRefOrAddDefault(lists, key, out _) ??= [];
+    }
+
+    /// <summary>What was lost in one spot, oldest first, and how much was to be expected.</summary>
+    private sealed class Losses
+    {
+        /// <summary>Σ P(lost).</summary>
+        public double Losing { get; private set; }
+
+        /// <summary>The same against each partner, by their places.</summary>
+        public List<double> LosingTo { get; } = [];
+
+        /// <summary>By their move, with the partner's place; -1 for nobody known.</summary>
+        public Dictionary<string, List<(int Partner, Contest Contest)>> ByTechnique { get; } = new(IdHash.Comparer);
+
+        /// <summary>By each reason noted.</summary>
+        public Dictionary<string, List<Contest>> ByReason { get; } = new(IdHash.Comparer);
+
+        /// <summary>How many have a reason noted.</summary>
+        public int WithReasons { get; set; }
+
+        /// <summary>Another contest was decided there.</summary>
+        public void Expect(double losing, int partner)
+        {
+            Losing += losing;
+            if (partner < 0)
+                return;
+            while (LosingTo.Count <= partner)
+                LosingTo.Add(0);
+            LosingTo[partner] += losing;
+        }
+    }
 
     /// <summary>Something that may be a trap or an accident.</summary>
     private sealed record Candidate(
@@ -120,12 +186,12 @@ public static class Traps
         string? Reason,
         string? Partner,
         double Expected,
-        IReadOnlyList<Seen> Seen
+        IReadOnlyList<Contest> Moments
     )
     {
         /// <summary>The Poisson tail: the chance of this many or more.</summary>
-        public double Chance() => 1 - Poisson.CDF(Math.Max(Expected, 1e-9), Seen.Count - 1);
+        public double Chance() => 1 - Poisson.CDF(Math.Max(Expected, 1e-9), Moments.Count - 1);
 
-        public Trap Named(double chance) => new(Spot, Technique, Reason, Partner, Expected, chance, [.. Seen.Select(s => s.Contest)]);
+        public Trap Named(double chance) => new(Spot, Technique, Reason, Partner, Expected, chance, Moments);
     }
 }

@@ -41,7 +41,7 @@ public static class WaysIn
         var usual = ground.Usual;
         var anybody = judgement.BeforeAnyRoll();
         var best = judgement.Heartwood.Select(h => h.OnceMore).DefaultIfEmpty(0).Max();
-        return
+        List<(RankedSpot Ranked, double Now, double Usual)> rare =
         [
             .. judgement
                 .Heartwood.Where(h => h.OnceMore >= best / 2)
@@ -49,21 +49,37 @@ public static class WaysIn
                 .Where(h => judgement.Levels.Alpha(h.Spot) >= usual.Level[h.Spot])
                 .Select(h => (h.Ranked, Now: judgement.Values.Visits(h.Spot), Usual: anybody.Visits(h.Spot)))
                 .Where(h => h.Usual >= Often && h.Now <= Seldom * h.Usual)
-                .OrderByDescending(h => h.Ranked.OnceMore * (h.Usual - h.Now))
-                .Select(h => Told(h.Ranked, h.Now, h.Usual, readings, ground)),
+                .OrderByDescending(h => h.Ranked.OnceMore * (h.Usual - h.Now)),
         ];
+        var tries = Tries([.. rare.Select(r => r.Ranked.Spot)], readings, ground);
+        return [.. rare.Select((r, i) => Told(r.Ranked, r.Now, r.Usual, tries[i]))];
     }
 
-    private static WayTooRare Told(RankedSpot ranked, double now, double usual, IReadOnlyList<RollReading> readings, GroundMap ground)
+    /// <summary>For each spot the owner's tries that led there, or were stopped and would have led there, oldest first.</summary>
+    private static List<Contest>[] Tries(IReadOnlyList<Spot> spots, IReadOnlyList<RollReading> readings, GroundMap ground)
     {
-        var leading = ground.Techniques.Where(t => t.To.Contains(ranked.Spot)).Select(t => t.Id).ToHashSet();
-        var tries = readings
-            .SelectMany(r => r.Contests)
-            .Where(c =>
-                c is { Actor: Actor.Me, Technique: not null }
-                && (c.Next == ranked.Spot || (c.End == ContestEnd.Held && leading.Contains(c.Technique)))
-            )
-            .ToList();
+        List<Contest>[] tries = [.. spots.Select(_ => new List<Contest>())];
+        if (spots.Count == 0)
+            return tries;
+        HashSet<string>[] leading =
+        [
+            .. spots.Select(s => ground.Techniques.Where(t => t.To.Contains(s)).Select(t => t.Id).ToHashSet(IdHash.Comparer)),
+        ];
+        foreach (var reading in readings)
+        foreach (var contest in reading.Contests)
+        {
+            if (contest is not { Actor: Actor.Me, Technique: { } technique })
+                continue;
+            for (var i = 0; i < tries.Length; i++)
+                if (contest.Next == spots[i] || (contest.End == ContestEnd.Held && leading[i].Contains(technique)))
+                    tries[i].Add(contest);
+        }
+
+        return tries;
+    }
+
+    private static WayTooRare Told(RankedSpot ranked, double now, double usual, List<Contest> tries)
+    {
         var entries = tries
             .GroupBy(c => c.Technique!)
             .Select(g => new Entry(g.Key, g.Count(c => c.End != ContestEnd.Held), g.Count(c => c.End == ContestEnd.Held)))

@@ -1,3 +1,6 @@
+using System.Runtime.InteropServices;
+using AshNotch.Core.Ground;
+
 namespace AshNotch.Core.Judging.People;
 
 /// <summary>How rounds with somebody go, in one stretch of time.</summary>
@@ -38,7 +41,7 @@ public static class PartnerLevel
     /// <param name="judgement">The judgement of the log.</param>
     public static Whole Over(IReadOnlyList<Fought> decided, Judgement judgement)
     {
-        var rows = Rows(decided, f => Base(f, judgement));
+        var rows = Rows(decided, 0, judgement);
         var (own, sd) = Fit(rows, PartnerSd);
         return new Whole(Rate([.. rows.Select(r => (r.Offset, r.Won + r.Lost))], own, sd), own, sd);
     }
@@ -51,7 +54,7 @@ public static class PartnerLevel
     {
         if (decided.Count == 0)
             return [];
-        var mix = Rows(decided, f => Base(f, judgement) + own).Select(r => (r.Offset, r.Won + r.Lost)).ToList();
+        var mix = Rows(decided, own, judgement).Select(r => (r.Offset, r.Won + r.Lost)).ToList();
         var last = decided[^1].Reading.Date;
         var steps = Math.Min(MostSteps, ((last.DayNumber - decided[0].Reading.Date.DayNumber) / StepDays) + 1);
         return
@@ -63,7 +66,7 @@ public static class PartnerLevel
                 .Where(s => s.Window.Count > 0)
                 .Select(s =>
                 {
-                    var (change, sd) = Fit(Rows(s.Window, f => Base(f, judgement) + own), ChangeSd);
+                    var (change, sd) = Fit(Rows(s.Window, own, judgement), ChangeSd);
                     return new StretchWith(
                         s.Until,
                         s.Step.Count(f => f.Contest.End == ContestEnd.Won),
@@ -77,23 +80,27 @@ public static class PartnerLevel
     private static List<Fought> Within(IReadOnlyList<Fought> decided, DateOnly until, int days) =>
         [.. decided.Where(f => f.Reading.Date <= until && f.Reading.Date > until.AddDays(-days))];
 
-    /// <summary>What the level model says without knowing the partner.</summary>
-    private static double Base(Fought fought, Judgement judgement) =>
-        judgement.Alpha(fought.Contest.Spot) + judgement.Offset(fought.Reading.Against with { Partner = null });
-
     private readonly record struct Row(double Offset, int Won, int Lost);
 
-    /// <summary>One row for each spot and intent, so that what differs from spot to spot is not taken for certainty.</summary>
-    private static List<Row> Rows(IReadOnlyList<Fought> decided, Func<Fought, double> offset) =>
-        [
-            .. decided
-                .GroupBy(f => (f.Contest.Spot, Offset: Math.Round(offset(f), 6)))
-                .Select(g => new Row(
-                    g.Key.Offset,
-                    g.Count(f => f.Contest.End == ContestEnd.Won),
-                    g.Count(f => f.Contest.End == ContestEnd.Lost)
-                )),
-        ];
+    /// <summary>
+    /// One row for each spot and intent, so that what differs from spot to spot is not taken for certainty. Each begins with what the
+    /// level model says without knowing the partner, and the partner's own level.
+    /// </summary>
+    private static List<Row> Rows(IReadOnlyList<Fought> decided, double own, Judgement judgement)
+    {
+        var rows = new Dictionary<(Spot Spot, double Offset), (int Won, int Lost)>();
+        var (of, ease) = ((RollReading?)null, 0.0);
+        foreach (var (reading, contest) in decided)
+        {
+            if (!ReferenceEquals(of, reading))
+                (of, ease) = (reading, judgement.Offset(reading.Against with { Partner = null }) + own);
+            var key = (contest.Spot, Math.Round(judgement.Alpha(contest.Spot) + ease, 6));
+            ref var row = ref CollectionsMarshal.GetValueRefOrAddDefault(rows, key, out _);
+            row = contest.End == ContestEnd.Won ? (row.Won + 1, row.Lost) : (row.Won, row.Lost + 1);
+        }
+
+        return [.. rows.Select(r => new Row(r.Key.Offset, r.Value.Won, r.Value.Lost))];
+    }
 
     private static (double Mode, double Sd) Fit(List<Row> rows, double priorSd)
     {

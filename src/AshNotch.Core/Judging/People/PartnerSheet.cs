@@ -62,7 +62,6 @@ public sealed record PartnerSheet
     private const int MostSaid = 4;
     private const int MostTaps = 6;
     private const int Weeks = 26;
-    private const double Near = 0.3;
 
     /// <summary>How many rolls.</summary>
     public required int Rolls { get; init; }
@@ -142,23 +141,24 @@ public sealed record PartnerSheet
     {
         var rolls = readings.With(partner.Id);
         var fought = rolls.SelectMany(r => r.Contests.Select(c => new Fought(r, c))).ToList();
-        var decided = fought.Where(f => f.Contest.End != ContestEnd.Held && !f.Reading.Against.Drill).ToList();
-        var level = decided.Count > 0 ? PartnerLevel.Over(decided, judgement) : (PartnerLevel.Whole?)null;
+        var decided = PartnerOutcome.Decided(rolls);
+        var outcome = PartnerOutcome.Of(rolls, decided, judgement);
         var theirs = Techniques(fought, Actor.Them);
         var mine = Techniques(fought, Actor.Me);
         var like = PeopleLike.Of(partner, everybody);
         return new PartnerSheet
         {
             Rolls = rolls.Count,
-            Won = decided.Count(f => f.Contest.End == ContestEnd.Won),
-            Lost = decided.Count(f => f.Contest.End == ContestEnd.Lost),
-            Enough = decided.Count >= PartnerLevel.EnoughContests,
-            Rate = level?.Rate ?? new Interval(new(0.5), new(0), new(1)),
-            Standing = level is null
-                ? PartnerStanding.Level
-                : Compared(judgement.Offset(rolls[^1].Against with { Intent = Intent.OwnGame, Drill = false }), Near),
-            ForTheirBelt = level is { } l && Math.Abs(l.Own) > Interval.Reach80 * l.OwnSd ? Compared(l.Own, 0) : PartnerStanding.Level,
-            OverTime = level is { } whole ? PartnerLevel.OverTime(decided, whole.Own, judgement) : [],
+            Won = outcome.Won,
+            Lost = outcome.Lost,
+            Enough = outcome.Enough,
+            Rate = outcome.Rate,
+            Standing = outcome.Standing,
+            ForTheirBelt =
+                outcome.Level is { } level && Math.Abs(level.Own) > Interval.Reach80 * level.OwnSd
+                    ? PartnerOutcome.Compared(level.Own, 0)
+                    : PartnerStanding.Level,
+            OverTime = outcome.Level is { } whole ? PartnerLevel.OverTime(decided, whole.Own, judgement) : [],
             Theirs =
             [
                 .. theirs.OrderByDescending(t => t.Done + t.Stopped).ThenBy(t => t.Technique, StringComparer.Ordinal).Take(MostListed),
@@ -192,8 +192,8 @@ public sealed record PartnerSheet
                     .Reverse()
                     .Take(MostTaps),
             ],
-            TapsByMe = fought.Count(f => f.Contest is { Finished: true, Actor: Actor.Me }),
-            TapsByThem = fought.Count(f => f.Contest is { Finished: true, Actor: Actor.Them }),
+            TapsByMe = outcome.TapsByMe,
+            TapsByThem = outcome.TapsByThem,
             Finishes =
             [
                 .. fought
@@ -220,11 +220,6 @@ public sealed record PartnerSheet
             Like = [.. like.Take(3)],
         };
     }
-
-    private static PartnerStanding Compared(double logits, double near) =>
-        logits > near ? PartnerStanding.Easier
-        : logits < -near ? PartnerStanding.Harder
-        : PartnerStanding.Level;
 
     private static List<DoneWith> Techniques(List<Fought> fought, Actor actor)
     {

@@ -4954,7 +4954,7 @@ export interface components {
              * Format: int32
              * @description The moment, counted from 0; null for the end of the exchange itself.
              */
-            moment: null | number;
+            moment?: null | number;
         };
         /** @description A moment that may well come next. */
         NextAnswer: {

@@ -22,12 +22,12 @@ internal readonly struct Fields
             faults.Add(new Fault(at, $"An object is expected here, not {Kind(element)}."));
     }
 
-    public string? Text(string name) => Member(name) is { } value ? TextOf(value, At(name)) : null;
+    public string? Text(string name) => Member(name) is { } value ? TextOf(name, value) : null;
 
     public string RequiredText(string name, string? fallback = null)
     {
         if (Member(name) is { } value)
-            return TextOf(value, At(name)) ?? "?";
+            return TextOf(name, value) ?? "?";
         if (fallback is null)
             Missing(name);
         return fallback ?? "?";
@@ -210,7 +210,13 @@ internal readonly struct Fields
     public List<string>? Texts(string name)
     {
         var self = this;
-        return List(name, (item, path) => self.TextOf(item, path) ?? "?");
+        return List(name, (item, path) =>
+        {
+            if (TextOf(item, out var wrong) is { } text)
+                return text;
+            self.faults.Add(new Fault(path, wrong));
+            return "?";
+        });
     }
 
     /// <summary>Reads a text; false when it does not have the form.</summary>
@@ -246,11 +252,21 @@ internal readonly struct Fields
             ? value
             : null;
 
-    private string? TextOf(JsonElement value, string path)
+    private string? TextOf(string name, JsonElement value)
     {
+        var text = TextOf(value, out var wrong);
+        if (text is null)
+            faults.Add(new Fault(At(name), wrong));
+        return text;
+    }
+
+    /// <summary>A text; null, and a sentence that says why, when it is none.</summary>
+    private static string? TextOf(JsonElement value, out string wrong)
+    {
+        wrong = "";
         if (value.ValueKind != JsonValueKind.String)
         {
-            faults.Add(new Fault(path, $"A text is expected here, not {Kind(value)}."));
+            wrong = $"A text is expected here, not {Kind(value)}.";
             return null;
         }
 
@@ -260,7 +276,7 @@ internal readonly struct Fields
         }
         catch (InvalidOperationException)
         {
-            faults.Add(new Fault(path, "This text holds half a character (a lone surrogate); write it anew."));
+            wrong = "This text holds half a character (a lone surrogate); write it anew.";
             return null;
         }
     }

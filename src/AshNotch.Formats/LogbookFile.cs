@@ -74,7 +74,7 @@ public static class LogbookFile
         Athlete? athlete = null;
         var vocabulary = PersonalWords.None;
         var partners = new List<Partner>();
-        var sessions = new List<Session>();
+        var sessions = new SessionBatches(faults);
         var ratings = new List<SelfRating>();
         var blocks = new List<Block>();
         var niggles = new List<Niggle>();
@@ -110,7 +110,7 @@ public static class LogbookFile
                         partners.Add(LogReader.Partner(slice.Value, at, faults));
                         break;
                     case "sessions":
-                        sessions.Add(LogReader.Session(slice.Value, at, faults));
+                        await sessions.Add(slice.Value.Clone(), at);
                         break;
                     case "selfRatings":
                         ratings.Add(LogReader.SelfRating(slice.Value, at, faults));
@@ -146,6 +146,7 @@ public static class LogbookFile
             return new LogbookReading(null, [new Fault("", "The file holds half a character (a lone surrogate) in a member's name.")]);
         }
 
+        var read = await sessions.All();
         foreach (var name in Needed.Where(n => !slices.Members.Contains(n)))
             faults.Add(new Fault("/" + name, $"'{name}' is missing, and this cannot be read without it."));
         if (athlete is null || faults.Count > 0)
@@ -154,7 +155,7 @@ public static class LogbookFile
         {
             Athlete = athlete,
             Partners = partners,
-            Sessions = sessions,
+            Sessions = read,
             SelfRatings = ratings,
             Blocks = blocks,
             Niggles = niggles,
@@ -190,9 +191,13 @@ public static class LogbookFile
             .Concat(LogRules.AtMost(logbook.Clocks.Count, ClockPreset.MostOwn, "/clocks", "clocks", "a log"))
             .Concat(logbook.Clocks.SelectMany((c, i) => c.Check(ground, $"/clocks/{i}")))
             .Concat(LogRules.Unique(logbook.Sessions.Select(s => s.Id), "/sessions", "session"))
-            .Concat(logbook.Sessions.SelectMany((s, i) => LogRules.Check(s, ground, days, $"/sessions/{i}")))
+            .Concat(OnAllCores(logbook.Sessions, (s, i) => LogRules.Check(s, ground, days, $"/sessions/{i}")))
             .Concat(logbook.Sessions.SelectMany((s, i) => UnknownPartners(s, partners, $"/sessions/{i}")));
     }
+
+    /// <summary>The faults of each session in their order, looked for on all cores; no more of one than are ever told.</summary>
+    private static IEnumerable<Fault> OnAllCores(IReadOnlyList<Session> sessions, Func<Session, int, IEnumerable<Fault>> check) =>
+        sessions.AsParallel().AsOrdered().Select((s, i) => check(s, i).Take(FaultList.Most).ToList()).SelectMany(faults => faults);
 
     /// <summary>Rolls whose partner is not among the known ones.</summary>
     public static IEnumerable<Fault> UnknownPartners(Session session, IReadOnlySet<string> partners, string at = "") =>

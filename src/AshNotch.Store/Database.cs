@@ -11,6 +11,9 @@ public sealed class Database : IDisposable
 {
     private const int NotADatabase = 26;
 
+    /// <summary>How long what nobody sees lets others go first, in milliseconds.</summary>
+    private const int LongestWay = 200;
+
     /// <summary>The file itself, and what SQLite keeps beside it.</summary>
     private static readonly string[] Endings = ["", "-wal", "-shm"];
 
@@ -19,6 +22,7 @@ public sealed class Database : IDisposable
     private StoreException? damage;
     private StoreException? refused;
     private bool unsettled;
+    private int waiting;
 
     /// <param name="path">The file; made when it does not exist, with its folder.</param>
     /// <param name="lastMigration">Stop after this migration; for tests of the next one.</param>
@@ -87,7 +91,7 @@ public sealed class Database : IDisposable
     {
         var connection = new SqliteConnection(connectionText.ToString());
         connection.Open();
-        connection.Run("PRAGMA foreign_keys = ON; PRAGMA synchronous = FULL; PRAGMA cache_size = -65536");
+        connection.Run("PRAGMA foreign_keys = ON; PRAGMA synchronous = FULL; PRAGMA cache_size = -4096");
         return connection;
     }
 
@@ -110,8 +114,10 @@ public sealed class Database : IDisposable
     public T Write<T>(Func<SqliteConnection, T> write, bool beside = false)
     {
         T result;
+        Interlocked.Increment(ref waiting);
         lock (writing)
         {
+            Interlocked.Decrement(ref waiting);
             if (damage is { } known)
                 throw known;
             try
@@ -133,10 +139,13 @@ public sealed class Database : IDisposable
     }
 
     /// <summary>
-    /// Writes in one transaction what nobody can see yet: no change of the log, and nobody is told of it.
+    /// Writes in one transaction what nobody can see yet: no change of the log, and nobody is told of it. Lets those go first who
+    /// want to write something that can be seen: an import takes the lock again and again, and a lock knows no order.
     /// </summary>
     internal T Aside<T>(Func<SqliteConnection, T> write)
     {
+        for (var i = 0; i < LongestWay && Volatile.Read(ref waiting) > 0; i++)
+            Thread.Sleep(1);
         lock (writing)
         {
             if (damage is { } known)

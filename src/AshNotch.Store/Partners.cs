@@ -115,6 +115,10 @@ public sealed class Partners(Database database)
             r => r.GetBoolean(8) ? Read(r) with { Deleted = true } : Read(r)
         );
 
+    /// <summary>Everybody, those in the bin too.</summary>
+    internal static IReadOnlyList<Partner> Everybody(SqliteConnection connection) =>
+        connection.All($"SELECT {Columns} FROM partner p", Read);
+
     internal static Versioned<Partner>? Get(SqliteConnection connection, string id, bool binnedToo) =>
         connection.One(
             $"SELECT {Columns} FROM partner p WHERE p.id = $id AND ($all OR p.binned_at IS NULL)",

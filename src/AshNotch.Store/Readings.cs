@@ -101,8 +101,20 @@ public sealed class Readings(Database database)
             roll.PartnerId is { } id && (roll.PartnerBelt is null || roll.PartnerWeightKg is null)
                 ? Partners.Get(command.Connection!, id, binnedToo: true)?.Value
                 : null;
+        Write(command, rollKey, BodyOf(roll, known, ground));
+    }
+
+    /// <summary>A roll's reading as it is kept.</summary>
+    /// <param name="roll">The roll.</param>
+    /// <param name="partner">The sheet of its partner, for what the roll leaves open.</param>
+    /// <param name="ground">The ground with the owner's additions.</param>
+    internal static byte[] BodyOf(Roll roll, Partner? partner, GroundMap ground) =>
+        ReadingBody.Write(RollReading.Of("", default, default, roll.Knowing(partner), ground));
+
+    internal static void Write(SqliteCommand command, long rollKey, byte[] body)
+    {
         command.Parameters[0].Value = rollKey;
-        command.Parameters[1].Value = ReadingBody.Write(RollReading.Of("", default, default, roll.Knowing(known), ground));
+        command.Parameters[1].Value = body;
         command.ExecuteNonQuery();
     }
 }

@@ -50,6 +50,14 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
         """
     );
 
+    // Most moments tell no more than this, and each number or text that is handed over takes time.
+    private readonly SqliteCommand plainMoment = connection.Prepare(
+        """
+        INSERT INTO moment (exchange_key, place, actor, technique, outcome, side, from_position, from_role, to_position, to_role)
+        VALUES ($exchange, $place, $actor, $technique, $outcome, $side, $fromPosition, $fromRole, $toPosition, $toRole)
+        """
+    );
+
     private readonly SqliteCommand rollWords = connection.Prepare(
         """
         INSERT OR REPLACE INTO roll_words (rowid, text) VALUES ($key, $text)
@@ -93,7 +101,11 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
     }
 
     /// <summary>Adds or replaces a roll with everything in it.</summary>
-    public (long Key, long Version) Roll(long sessionKey, Roll r, int place)
+    /// <param name="sessionKey">The row of its session.</param>
+    /// <param name="r">The roll.</param>
+    /// <param name="place">Its place in the session, from 0.</param>
+    /// <param name="body">Its reading, when somebody has made it already.</param>
+    public (long Key, long Version) Roll(long sessionKey, Roll r, int place, byte[]? body = null)
     {
         var written = Return(
             roll,
@@ -133,13 +145,16 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
         ]);
         if (!isNew || words.Length > 0)
             Do(rollWords, ("$key", written.Key), ("$text", words));
-        Readings.Write(reading, written.Key, r, ground.Value);
+        if (body is null)
+            Readings.Write(reading, written.Key, r, ground.Value);
+        else
+            Readings.Write(reading, written.Key, body);
         return written;
     }
 
     public void Dispose()
     {
-        foreach (var command in new[] { session, roll, clear, exchange, moment, rollWords, sessionWords, reading })
+        foreach (var command in new[] { session, roll, clear, exchange, moment, plainMoment, rollWords, sessionWords, reading })
             command.Dispose();
     }
 
@@ -159,6 +174,24 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
         for (var i = 0; i < e.Moments.Count; i++)
         {
             var m = e.Moments[i];
+            if (m is { Clock: null, Reasons: null, Note: null, Better: null, Sure: null, Held: null, Near: null })
+            {
+                Do(
+                    plainMoment,
+                    ("$exchange", key),
+                    ("$place", i),
+                    ("$actor", Word.Of(m.Actor)),
+                    ("$technique", m.Technique),
+                    ("$outcome", Word.Of(m.Outcome)),
+                    ("$side", Word.Of(m.Side)),
+                    ("$fromPosition", m.From?.Position),
+                    ("$fromRole", RoleOf(m.From)),
+                    ("$toPosition", m.To?.Position),
+                    ("$toRole", RoleOf(m.To))
+                );
+                continue;
+            }
+
             Do(
                 moment,
                 ("$exchange", key),

@@ -174,9 +174,9 @@ public sealed class Transfers(Database database)
         CancellationToken stop
     )
     {
-        var known = database.Read(c => c.All("SELECT id FROM partner", r => r.GetString(0)).ToHashSet());
+        var sheets = database.Read(Partners.Everybody).ToDictionary(p => p.Id);
         var present = database.Read(c => c.All("SELECT id FROM session", r => r.GetString(0)).ToHashSet());
-        var newPartners = logbook.Partners.Where(p => !known.Contains(p.Id)).ToList();
+        var newPartners = logbook.Partners.Where(p => !sheets.ContainsKey(p.Id)).ToList();
         var newSessions = logbook.Sessions.Where(s => !present.Contains(s.Id)).ToList();
         var (sessions, rolls) = (new Counter(), new Counter());
         var changed = Compare([.. logbook.Sessions.Where(s => present.Contains(s.Id))], sessions, rolls, stop);
@@ -186,18 +186,20 @@ public sealed class Transfers(Database database)
                 Partners.Save(c, partner, Importing);
             return 0;
         });
+        foreach (var partner in newPartners)
+            sheets[partner.Id] = partner;
         var done = 0;
-        foreach (var chunk in newSessions.Chunk(SessionsAtOnce))
+        foreach (var chunk in Ahead(newSessions.Chunk(SessionsAtOnce), s => ReadingsOf(s, sheets, ground)))
         {
             stop.ThrowIfCancellationRequested();
             database.Aside(c =>
             {
                 using var writer = new SessionWriter(c, ground);
-                foreach (var session in chunk)
+                foreach (var (session, bodies) in chunk)
                 {
                     var (key, _) = writer.Header(session, Importing);
                     for (var i = 0; i < session.Rolls.Count; i++)
-                        writer.Roll(key, session.Rolls[i], i);
+                        writer.Roll(key, session.Rolls[i], i, bodies[i]);
                     sessions.Count(isNew: true, isSame: false);
                     foreach (var _ in session.Rolls)
                         rolls.Count(isNew: true, isSame: false);
@@ -205,7 +207,7 @@ public sealed class Transfers(Database database)
 
                 return 0;
             });
-            progress?.Invoke(done += chunk.Length);
+            progress?.Invoke(done += chunk.Count);
         }
 
         stop.ThrowIfCancellationRequested();
@@ -214,6 +216,9 @@ public sealed class Transfers(Database database)
             var remarks = profile(c);
             var words = Vocabulary.Merge(c, logbook.Vocabulary);
             c.Run($"UPDATE session SET binned_at = NULL WHERE binned_at = '{Importing}'");
+            // Somebody's sheet may have been changed while the sessions went in.
+            foreach (var other in Partners.Everybody(c).Where(p => !Same.As(sheets.GetValueOrDefault(p.Id), p)))
+                Readings.PartnerChanged(c, other.Id);
             var partners = Show(c, logbook.Partners, newPartners);
             SelfRatings.Merge(c, logbook.SelfRatings);
             Blocks.Table.Merge(c, logbook.Blocks);
@@ -238,6 +243,25 @@ public sealed class Transfers(Database database)
                 Remarks = remarks,
             };
         });
+    }
+
+    private static byte[][] ReadingsOf(Session session, Dictionary<string, Partner> sheets, GroundMap ground) =>
+        [.. session.Rolls.Select(r => Readings.BodyOf(r, sheets.GetValueOrDefault(r.PartnerId ?? ""), ground))];
+
+    /// <summary>Chunks with what was worked out for each of their items; the next one is worked on while the last is being used.</summary>
+    private static IEnumerable<List<(TItem, TMade)>> Ahead<TItem, TMade>(IEnumerable<TItem[]> chunks, Func<TItem, TMade> make)
+    {
+        Task<List<(TItem, TMade)>>? next = null;
+        foreach (var chunk in chunks)
+        {
+            var made = next;
+            next = Task.Run(() => chunk.Select(item => (item, make(item))).ToList());
+            if (made is not null)
+                yield return made.GetAwaiter().GetResult();
+        }
+
+        if (next is not null)
+            yield return next.GetAwaiter().GetResult();
     }
 
     /// <summary>Which sessions of those that stand differ from the file's, and by which rolls.</summary>

@@ -34,7 +34,7 @@ public sealed class AccountReader
     private readonly GroundMap ground;
     private readonly PhraseMatcher matcher;
     private readonly Fits fits;
-    private readonly ReaderModel model;
+    private readonly Lazy<ReaderModel> weights;
     private readonly bool training;
     private readonly OwnerModel owner = OwnerModel.None;
     private readonly OwnerHabits habits = OwnerHabits.None;
@@ -45,7 +45,7 @@ public sealed class AccountReader
     /// <param name="shipped">The product's ground.</param>
     /// <param name="personal">The owner's additions; aliases of unknown ids are left out.</param>
     public AccountReader(GroundMap shipped, PersonalWords personal)
-        : this(shipped, personal, ReaderModel.Shipped) { }
+        : this(shipped, personal, new Lazy<ReaderModel>(() => ReaderModel.Shipped), training: false) { }
 
     /// <summary>The same with learned weights of the caller's choice.</summary>
     /// <param name="shipped">The product's ground.</param>
@@ -53,8 +53,12 @@ public sealed class AccountReader
     /// <param name="model">The weights.</param>
     /// <param name="training">Whether what only the models can weigh is looked for even without any weights.</param>
     internal AccountReader(GroundMap shipped, PersonalWords personal, ReaderModel model, bool training = false)
+        : this(shipped, personal, new Lazy<ReaderModel>(model), training) { }
+
+    // The weights take a while to read: not before an account is told. Names in a sentence are found without them.
+    private AccountReader(GroundMap shipped, PersonalWords personal, Lazy<ReaderModel> weights, bool training)
     {
-        this.model = model;
+        this.weights = weights;
         this.training = training;
         ground = shipped.With(personal);
         matcher = new PhraseMatcher(ground, personal.Aliases);
@@ -63,16 +67,18 @@ public sealed class AccountReader
 
     private AccountReader(AccountReader before, PhraseMatcher matcher, OwnerModel owner, OwnerHabits habits, FrozenSet<string> people)
     {
-        (model, training, ground, fits) = (before.model, before.training, before.ground, before.fits);
+        (weights, training, ground, fits) = (before.weights, before.training, before.ground, before.fits);
         (this.matcher, this.owner, this.habits, this.people) = (matcher, owner, habits, people);
     }
+
+    private ReaderModel Model => weights.Value;
 
     /// <summary>The same reader, having learned from what its owner set right.</summary>
     /// <param name="corrections">The accounts, latest first; the first <see cref="MostCorrections"/> count.</param>
     public AccountReader Learning(IReadOnlyList<Correction> corrections)
     {
         List<Correction> these = [.. corrections.Take(MostCorrections)];
-        if (these.Count == 0 || model.IsEmpty)
+        if (these.Count == 0 || Model.IsEmpty)
             return this;
         // Each account is read with the phrases of the others alone: its own would find themselves.
         var examples = new List<OwnerExample>[these.Count];
@@ -86,7 +92,7 @@ public sealed class AccountReader
                 people
             );
             var seen = others.Look(Tokens.Of(these[i].Text), null);
-            examples[i] = [.. OwnerExamples.Of(others.Weigh(seen, model), seen.Grammar.Tokens, these[i])];
+            examples[i] = [.. OwnerExamples.Of(others.Weigh(seen, Model), seen.Grammar.Tokens, these[i])];
         });
         return new AccountReader(
             this,
@@ -105,7 +111,7 @@ public sealed class AccountReader
             this,
             matcher,
             owner,
-            model.IsEmpty ? OwnerHabits.None : OwnerHabits.Of(history, model.Rates),
+            Model.IsEmpty ? OwnerHabits.None : OwnerHabits.Of(history, Model.Rates),
             (partners ?? []).SelectMany(Tokens.Of).Select(t => t.Text).ToFrozenSet(StringComparer.Ordinal)
         );
 
@@ -132,7 +138,7 @@ public sealed class AccountReader
         var tokens = watched(Tokens.Of(read));
         var seen = Look(tokens, attire);
         var grammar = seen.Grammar;
-        var mentions = Weigh(seen, model);
+        var mentions = Weigh(seen, Model);
         var weighed = mentions.Select(m => m.Evidence).ToList();
         Spot? known = start is { } s && ground.Has(s) ? s : null;
         var evening = Evening.Of(tokens, grammar, weighed);
@@ -140,13 +146,13 @@ public sealed class AccountReader
         Story Best(IReadOnlyList<Evidence> evidence, int beam, PathFeatures features) =>
             this.Best(tokens, evidence, known, beam, features, with);
         // Paths were learned on whole accounts; a sentence or two are left to what each mention says.
-        var paths = tokens.Count < Mixing.FewWords ? PathFeatures.None : model.Path;
+        var paths = tokens.Count < Mixing.FewWords ? PathFeatures.None : Model.Path;
         var story = Best(weighed, Weights.Beam, paths);
         var runnersUp = new RunnersUp(weighed);
-        var confidence = model.IsEmpty
+        var confidence = Model.IsEmpty
             ? null
             : new Confidence(
-                model,
+                Model,
                 ground,
                 weighed,
                 seen.Style,
@@ -188,8 +194,8 @@ public sealed class AccountReader
     internal Seen Look(IReadOnlyList<Token> tokens, Attire? attire)
     {
         var grammar = Grammar.Of(tokens, matcher.Lexicon, people);
-        var hinted = training || model.WeighsTaps;
-        return matcher.Match(grammar, attire, books: training || !model.IsEmpty, hinted);
+        var hinted = training || Model.WeighsTaps;
+        return matcher.Match(grammar, attire, books: training || !Model.IsEmpty, hinted);
     }
 
     /// <summary>Every mention with its evidence, in order of its first word: what the rules say, and what the model has learned.</summary>
@@ -280,7 +286,7 @@ public sealed class AccountReader
     /// <summary>The techniques that the words may name, with the first word and the one after the last of each, for those who work on the reader.</summary>
     internal IReadOnlyList<(string Technique, int From, int To)> Mentions(string text, Attire? attire) =>
         [
-            .. Weigh(Look(Tokens.Of(text), attire), model)
+            .. Weigh(Look(Tokens.Of(text), attire), Model)
                 .Select(m => m.Evidence.Hit)
                 .Where(h => h.Meaning.Kind == MeaningKind.Technique)
                 .Select(h => (h.Meaning.Id, h.From, h.To)),
@@ -290,7 +296,7 @@ public sealed class AccountReader
     public IEnumerable<string> Explain(string text, Attire? attire = null)
     {
         var tokens = Tokens.Of(text);
-        return Weigh(Look(tokens, attire), model)
+        return Weigh(Look(tokens, attire), Model)
             .Select(m => m.Evidence)
             .Select(e =>
                 $"{e.Hit.Meaning.Id} '{string.Join(' ', Enumerable.Range(e.Hit.From, e.Hit.To - e.Hit.From).Select(i => tokens[i].Text))}' gain {e.Gain:0.0} me {e.Me:0.0} done {e.Done:0.0} holder {e.Holder:0.0} arrives {e.Arrives:0.0}"

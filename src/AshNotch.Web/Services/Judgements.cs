@@ -161,9 +161,13 @@ public sealed class Judgements : IDisposable
     {
         private readonly CancellationTokenSource called = new();
 
-        public Work(Judgements judgements, LogSnapshot log, JudgementAsked asked) => Task = Run(judgements, log, asked);
+        // Whoever waits goes on by themselves: else the first of them would hold up the others with whatever they do next.
+        private readonly TaskCompletionSource<Judged> done = new(TaskCreationOptions.RunContinuationsAsynchronously);
 
-        public Task<Judged> Task { get; }
+        public Work(Judgements judgements, LogSnapshot log, JudgementAsked asked) =>
+            _ = Run(judgements, log, asked).ContinueWith(done.SetFromTask, TaskScheduler.Default);
+
+        public Task<Judged> Task => done.Task;
 
         public int Waiting { get; set; }
 

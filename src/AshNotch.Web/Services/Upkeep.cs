@@ -12,6 +12,13 @@ internal sealed class Upkeep(Database database, Snapshots snapshots, Judgements 
     : BackgroundService
 {
     private static readonly TimeSpan Quiet = TimeSpan.FromSeconds(1.5);
+    private static readonly TimeSpan NowAndThen = TimeSpan.FromMinutes(1);
+
+    /// <summary>How much more memory than after the last time is worth giving back, in bytes.</summary>
+    private const long MuchMemory = 48 * 1024 * 1024;
+
+    /// <summary>The memory in use after it was given back last.</summary>
+    private long given;
 
     private readonly SemaphoreSlim written = new(1);
 
@@ -23,13 +30,17 @@ internal sealed class Upkeep(Database database, Snapshots snapshots, Judgements 
             var wait = TimeSpan.Zero;
             while (!stoppingToken.IsCancellationRequested)
             {
-                // Woken by a write, or once in a while for a safety copy that has become due meanwhile.
-                await written.WaitAsync(Backups.Fresh, stoppingToken);
-                do await Task.Delay(wait, stoppingToken);
-                while (await written.WaitAsync(0, stoppingToken));
-                wait = Quiet;
-                await Settle(stoppingToken);
+                // Woken by a write, or now and then for a safety copy that has become due and for memory that nobody needs any more.
+                if (await written.WaitAsync(NowAndThen, stoppingToken))
+                {
+                    do await Task.Delay(wait, stoppingToken);
+                    while (await written.WaitAsync(0, stoppingToken));
+                    wait = Quiet;
+                    await Settle(stoppingToken);
+                }
+
                 Copy(atEnd: false);
+                GiveBack();
             }
         }
         catch (OperationCanceledException) { }
@@ -52,6 +63,18 @@ internal sealed class Upkeep(Database database, Snapshots snapshots, Judgements 
         {
             log.LogWarning("No safety copy was made: {Says}", failed.Message);
         }
+    }
+
+    /// <summary>
+    /// Gives memory back to the machine that reading a whole log or a file took for a moment: the collector alone would keep it for the
+    /// next time. Only when it has become much more than after the last time, since it holds everything up for a tenth of a second.
+    /// </summary>
+    private void GiveBack()
+    {
+        if (Environment.WorkingSet - given < MuchMemory)
+            return;
+        GC.Collect(GC.MaxGeneration, GCCollectionMode.Aggressive, blocking: true, compacting: true);
+        given = Environment.WorkingSet;
     }
 
     private void Wake()

@@ -17,7 +17,7 @@ internal sealed class PhraseMatcher
     private readonly Lexicon cues = new();
     private readonly Lexicon tapHints = new();
     private readonly NearWords near;
-    private IReadOnlyList<Lexicon> hints = [PhraseBook.Names];
+    private IReadOnlyList<Lexicon> hints = [];
 
     /// <param name="ground">The ground, the owner's own techniques and positions with it.</param>
     /// <param name="aliases">The owner's words; those of unknown ids are left out.</param>
@@ -106,7 +106,8 @@ internal sealed class PhraseMatcher
         var tokens = grammar.Tokens;
         var hits = FindAll(tokens, grammar.Names, Lexicon);
         if (books)
-            foreach (var book in hints)
+            // The shipped book takes a while to fill: not before it is asked for.
+            foreach (var book in hints.Prepend(PhraseBook.Names))
                 hits.AddRange(FindAll(tokens, grammar.Names, book));
         var odd = new bool[tokens.Count];
         for (var at = 0; at < tokens.Count; at++)

@@ -12,8 +12,6 @@ namespace AshNotch.Bench;
 /// </summary>
 internal static class HostingBench
 {
-    private static readonly string Program = Path.Combine(AppContext.BaseDirectory, "ash-notch.dll");
-
     /// <summary>One log's cost.</summary>
     /// <param name="File">Its file, in bytes.</param>
     /// <param name="Start">From the start to the first answer.</param>
@@ -55,61 +53,39 @@ internal static class HostingBench
                 new Transfers(database).Import(log);
             SqliteConnection.ClearAllPools();
             var watch = Stopwatch.StartNew();
-            using var program = Process.Start(
-                new ProcessStartInfo("dotnet", [Program, "--port", "0"])
-                {
-                    Environment = { ["ASHNOTCH_DATA"] = folder },
-                    RedirectStandardOutput = true,
-                    RedirectStandardError = true,
-                }
-            )!;
-            try
+            await using var program = await RunningProgram.Start(folder);
+            var client = program.Client;
+            await client.GetAsync("/healthz");
+            var start = watch.Elapsed;
+            (await client.GetAsync("/api/soft-spots")).EnsureSuccessStatusCode();
+            var judged = watch.Elapsed;
+            await Task.Delay(TimeSpan.FromSeconds(20));
+            var (idle, before) = (program.Memory, program.Processor);
+            foreach (var path in Evening)
+                (await client.GetAsync(path)).EnsureSuccessStatusCode();
+            for (var roll = 1; roll <= 6; roll++)
             {
-                var line = await program.StandardOutput.ReadLineAsync();
-                using var client = new HttpClient
-                {
-                    BaseAddress = new Uri(line!["Ash Notch is at ".Length..].Split(' ')[0]),
-                    Timeout = TimeSpan.FromMinutes(5),
-                };
-                await client.GetAsync("/healthz");
-                var start = watch.Elapsed;
+                var body = $$"""{"date": "2026-06-20", "kind": "class", "attire": "gi", "notes": "evening {{roll}}"}""";
+                (await client.PostAsync("/api/sessions", new StringContent(body, null, "application/json"))).EnsureSuccessStatusCode();
                 (await client.GetAsync("/api/soft-spots")).EnsureSuccessStatusCode();
-                var judged = watch.Elapsed;
-                await Task.Delay(TimeSpan.FromSeconds(20));
-                program.Refresh();
-                var (idle, before) = (program.WorkingSet64, program.TotalProcessorTime);
-                foreach (var path in Evening)
-                    (await client.GetAsync(path)).EnsureSuccessStatusCode();
-                for (var roll = 1; roll <= 6; roll++)
-                {
-                    var body = $$"""{"date": "2026-06-20", "kind": "class", "attire": "gi", "notes": "evening {{roll}}"}""";
-                    (await client.PostAsync("/api/sessions", new StringContent(body, null, "application/json"))).EnsureSuccessStatusCode();
-                    (await client.GetAsync("/api/soft-spots")).EnsureSuccessStatusCode();
-                }
+            }
 
-                await Task.Delay(TimeSpan.FromSeconds(5));
-                program.Refresh();
-                var cost = new Cost(
-                    new FileInfo(Path.Combine(folder, "log.db")).Length,
-                    start,
-                    judged,
-                    idle,
-                    program.WorkingSet64,
-                    program.TotalProcessorTime - before
-                );
-                Console.WriteLine(
-                    string.Create(
-                        CultureInfo.InvariantCulture,
-                        $"{name} | {cost.File / 1e6:0.0} MB | {cost.Start.TotalSeconds:0.00} s | {cost.Judged.TotalSeconds:0.00} s | {cost.Idle / 1e6:0} MB | {cost.Busy / 1e6:0} MB | {cost.Evening.TotalSeconds:0.0} s"
-                    )
-                );
-                return cost;
-            }
-            finally
-            {
-                program.Kill();
-                await program.WaitForExitAsync();
-            }
+            await Task.Delay(TimeSpan.FromSeconds(5));
+            var cost = new Cost(
+                new FileInfo(Path.Combine(folder, "log.db")).Length,
+                start,
+                judged,
+                idle,
+                program.Memory,
+                program.Processor - before
+            );
+            Console.WriteLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{name} | {cost.File / 1e6:0.0} MB | {cost.Start.TotalSeconds:0.00} s | {cost.Judged.TotalSeconds:0.00} s | {cost.Idle / 1e6:0} MB | {cost.Busy / 1e6:0} MB | {cost.Evening.TotalSeconds:0.0} s"
+                )
+            );
+            return cost;
         }
         finally
         {

@@ -17,6 +17,9 @@ internal sealed class Upkeep(Database database, Snapshots snapshots, Judgements 
     /// <summary>How much more memory than after the last time is worth giving back, in bytes.</summary>
     private const long MuchMemory = 48 * 1024 * 1024;
 
+    /// <summary>The same when nobody has written for a while.</summary>
+    private const long SomeMemory = 12 * 1024 * 1024;
+
     /// <summary>The memory in use after it was given back last.</summary>
     private long given;
 
@@ -37,10 +40,14 @@ internal sealed class Upkeep(Database database, Snapshots snapshots, Judgements 
                     while (await written.WaitAsync(0, stoppingToken));
                     wait = Quiet;
                     await Settle(stoppingToken);
+                    GiveBack(MuchMemory);
+                }
+                else
+                {
+                    GiveBack(SomeMemory);
                 }
 
                 Copy(atEnd: false);
-                GiveBack();
             }
         }
         catch (OperationCanceledException) { }
@@ -67,11 +74,11 @@ internal sealed class Upkeep(Database database, Snapshots snapshots, Judgements 
 
     /// <summary>
     /// Gives memory back to the machine that reading a whole log or a file took for a moment: the collector alone would keep it for the
-    /// next time. Only when it has become much more than after the last time, since it holds everything up for a tenth of a second.
+    /// next time. Only when it has become so much more than after the last time, since it holds everything up for a tenth of a second.
     /// </summary>
-    private void GiveBack()
+    private void GiveBack(long atLeast)
     {
-        if (Environment.WorkingSet - given < MuchMemory)
+        if (Environment.WorkingSet - given < atLeast)
             return;
         GC.Collect(GC.MaxGeneration, GCCollectionMode.Aggressive, blocking: true, compacting: true);
         given = Environment.WorkingSet;

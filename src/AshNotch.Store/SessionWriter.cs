@@ -174,44 +174,35 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
         for (var i = 0; i < e.Moments.Count; i++)
         {
             var m = e.Moments[i];
-            if (m is { Clock: null, Reasons: null, Note: null, Better: null, Sure: null, Held: null, Near: null })
-            {
-                Do(
-                    plainMoment,
-                    ("$exchange", key),
-                    ("$place", i),
-                    ("$actor", Word.Of(m.Actor)),
-                    ("$technique", m.Technique),
-                    ("$outcome", Word.Of(m.Outcome)),
-                    ("$side", Word.Of(m.Side)),
-                    ("$fromPosition", m.From?.Position),
-                    ("$fromRole", RoleOf(m.From)),
-                    ("$toPosition", m.To?.Position),
-                    ("$toRole", RoleOf(m.To))
-                );
-                continue;
-            }
-
-            Do(
-                moment,
+            (string, object?)[] told =
+            [
                 ("$exchange", key),
                 ("$place", i),
                 ("$actor", Word.Of(m.Actor)),
                 ("$technique", m.Technique),
                 ("$outcome", Word.Of(m.Outcome)),
                 ("$side", Word.Of(m.Side)),
-                ("$clock", m.Clock),
                 ("$fromPosition", m.From?.Position),
                 ("$fromRole", RoleOf(m.From)),
                 ("$toPosition", m.To?.Position),
                 ("$toRole", RoleOf(m.To)),
-                ("$reasons", Commands.Json(m.Reasons)),
-                ("$note", m.Note),
-                ("$better", m.Better),
-                ("$sure", m.Sure is { } sure ? (sure ? 1 : 0) : null),
-                ("$held", Words.Held(m.Held)),
-                ("$near", m.Near is { } near ? (near ? 1 : 0) : null)
-            );
+            ];
+            if (m is { Clock: null, Reasons: null, Note: null, Better: null, Sure: null, Held: null, Near: null })
+                Do(plainMoment, told);
+            else
+                Do(
+                    moment,
+                    [
+                        .. told,
+                        ("$clock", m.Clock),
+                        ("$reasons", Commands.Json(m.Reasons)),
+                        ("$note", m.Note),
+                        ("$better", m.Better),
+                        ("$sure", m.Sure is { } sure ? (sure ? 1 : 0) : null),
+                        ("$held", Words.Held(m.Held)),
+                        ("$near", m.Near is { } near ? (near ? 1 : 0) : null),
+                    ]
+                );
         }
     }
 

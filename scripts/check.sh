@@ -70,6 +70,20 @@ count_playwright() {
   rm -f $out
   (cd tests/e2e && PLAYWRIGHT_JSON_OUTPUT_NAME=../../$out npx playwright test --reporter=line,json) >artifacts/results/playwright.log 2>&1 || tail -n 120 artifacts/results/playwright.log
   add "$(json $out stats.expected)" "$(($(json $out stats.unexpected) + $(json $out stats.flaky)))" "browser tests"
+  why_browser_tests_failed $out
+}
+
+# why_browser_tests_failed FILE: title and reason of each, the last thing said of them, where a cut-off log still has it
+why_browser_tests_failed() {
+  node -e '
+    const plain = (text) => text.replace(/\u001b\[[0-9;]*m/g, "").split("\n").slice(0, 12).join("\n  ");
+    const walk = (suite) => [...(suite.specs ?? []).filter((s) => !s.ok), ...(suite.suites ?? []).flatMap(walk)];
+    let report = { suites: [] };
+    try { report = JSON.parse(require("fs").readFileSync(process.argv[1], "utf8")); } catch {}
+    for (const spec of report.suites.flatMap(walk))
+      for (const { message } of spec.tests.flatMap((t) => t.results).flatMap((r) => r.errors))
+        console.log(`${spec.file}:${spec.line} ${spec.title}\n  ${plain(message ?? "")}`);
+  ' "$1"
 }
 
 # json FILE PATH: a number in a JSON file, 0 when it is not there

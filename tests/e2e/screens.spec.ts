@@ -49,8 +49,7 @@ for (const { width, height } of [
 
       test('axe finds nothing on any screen and none scrolls sideways', async ({ page, demo }) => {
         for (const screen of screens) {
-          await page.goto(`${demo.url}/#${screen}`);
-          await loaded(page, screen);
+          await open(page, demo.url, screen);
           await check(page, screen);
         }
       });
@@ -96,10 +95,7 @@ test('axe finds nothing on the steps of logging, nor on the empty screens', asyn
     '/partners',
     '/data',
   ]) {
-    await page.goto(`${empty.url}/#/nowhere`);
-    await page.goto(`${empty.url}/#${screen}`);
-    await expect(page.locator('main h1').first()).toBeVisible();
-    await expect(page.getByRole('status').filter({ hasText: '…' })).toHaveCount(0);
+    await open(page, empty.url, screen);
     await check(page, `empty ${screen}`);
   }
   await page.goto(empty.url + '/#/log');
@@ -151,9 +147,7 @@ test('axe finds nothing on a running block, its cards and the note in the log', 
   ]) {
     await page.setViewportSize(size);
     for (const screen of ['/block', '/tonight', '/log', '/']) {
-      await page.goto(`${demo.url}/#${screen}`);
-      await expect(page.locator('main h1').first(), screen).toBeVisible();
-      await expect(page.getByRole('status').filter({ hasText: '…' }), screen).toHaveCount(0);
+      await open(page, demo.url, screen);
       if (screen === '/block') await expect(page.getByText(/loads the ribs/).first()).toBeVisible();
       if (screen === '/tonight') await page.getByRole('button', { name: 'kept', exact: true }).click();
       await check(page, `${screen} with a block, ${size.width} wide`);
@@ -284,9 +278,7 @@ for (const [size, viewport] of Object.entries({
       });
       const shifts: Record<string, number> = {};
       for (const screen of screens.filter((s) => s !== '/nowhere')) {
-        await page.goto('about:blank');
-        await page.goto(`${demo.url}/#${screen}`);
-        await loaded(page, screen);
+        await open(page, demo.url, screen);
         shifts[screen] = await page.evaluate(() => (window as unknown as { shifted?: number }).shifted ?? 0);
       }
       console.log(`layout shift on a ${size}: ${JSON.stringify(shifts)}`);
@@ -301,16 +293,17 @@ test('letters twice as large: no screen scrolls sideways', async ({ page, demo }
   });
   const over: string[] = [];
   for (const screen of screens) {
-    await page.goto('about:blank');
-    await page.goto(`${demo.url}/#${screen}`);
-    await loaded(page, screen);
+    await open(page, demo.url, screen);
     const wide = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
     if (wide > 0) over.push(`${screen} by ${wide} px`);
   }
   expect(over).toEqual([]);
 });
 
-async function loaded(page: Page, screen: string) {
+/** Opens a screen from a blank page, so that nothing of the one before is taken for it, and waits until it stands. */
+async function open(page: Page, url: string, screen: string) {
+  await page.goto('about:blank');
+  await page.goto(`${url}/#${screen}`);
   await expect(page.locator('main h1').first(), screen).toBeVisible();
   await expect(page.getByRole('status').filter({ hasText: '…' }), screen).toHaveCount(0);
 }

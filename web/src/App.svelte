@@ -12,6 +12,7 @@
   import { barPlaces, isAt, places, type Place } from './lib/places.ts';
   import More from './parts/More.svelte';
   import Notice from './parts/Notice.svelte';
+  import Fetching from './pages/Fetching.svelte';
   import Unreached from './pages/Unreached.svelte';
   import Today from './pages/today/Today.svelte';
 
@@ -46,7 +47,10 @@
   };
   // A page that cannot be fetched says so; all are fetched ahead once the first one stands, for when the server goes away.
   const later = (page: () => Promise<{ default: unknown }>) =>
-    wrap({ asyncComponent: (() => page().catch(() => ({ default: Unreached }))) as never });
+    wrap({
+      asyncComponent: (() => page().catch(() => ({ default: Unreached }))) as never,
+      loadingComponent: Fetching as never,
+    });
   const AHEAD_AFTER = 2500;
   const fetchAhead = async () => {
     for (const page of Object.values(pages)) await page().catch(() => undefined);

@@ -82,10 +82,24 @@ public static class BlockFeature
     public sealed record VerdictsAnswer(BlockRead Block, IReadOnlyList<VerdictAnswer> Verdicts);
 
     /// <summary>The day a question is asked for; the present one when not said.</summary>
-    public sealed record TodayQuery([FromQuery(Name = "today")] QueryDay? Today, [FromQuery(Name = "here")] string? Here);
+    public sealed record TodayQuery
+    {
+        /// <summary>The day it is asked on; the machine's own when not said.</summary>
+        [FromQuery(Name = "today")]
+        public QueryDay? Today { get; init; }
+
+        /// <summary>Ids of the partners who are there, by commas.</summary>
+        [FromQuery(Name = "here")]
+        public string? Here { get; init; }
+    }
 
     /// <summary>The log as it stood on a day.</summary>
-    public sealed record AsOfQuery([FromQuery(Name = "asOf")] QueryDay? AsOf);
+    public sealed record AsOfQuery
+    {
+        /// <summary>The day; the log's own end when not said.</summary>
+        [FromQuery(Name = "asOf")]
+        public QueryDay? AsOf { get; init; }
+    }
 
     /// <summary>One of a verdict's two stretches.</summary>
     public enum StretchKind
@@ -97,14 +111,21 @@ public static class BlockFeature
         Since,
     }
 
-    /// <summary>Which stretch of which focus, and which page of its moments.</summary>
-    public sealed record StretchQuery(
-        [FromQuery(Name = "focus")] string? Focus,
-        [FromQuery(Name = "stretch")] QueryWord<StretchKind>? Stretch,
-        [FromQuery(Name = "asOf")] QueryDay? AsOf,
-        [FromQuery(Name = "page")] QueryCount? Number,
-        [FromQuery(Name = "size")] QueryCount? Items
-    ) : PageQuery(Number, Items);
+    /// <summary>Which stretch of which focus.</summary>
+    public sealed record StretchQuery
+    {
+        /// <summary>The focus's id.</summary>
+        [FromQuery(Name = "focus")]
+        public string? Focus { get; init; }
+
+        /// <summary>Which of the two.</summary>
+        [FromQuery(Name = "stretch")]
+        public QueryWord<StretchKind>? Stretch { get; init; }
+
+        /// <summary>The day; the log's own end when not said.</summary>
+        [FromQuery(Name = "asOf")]
+        public QueryDay? AsOf { get; init; }
+    }
 
     /// <summary>Maps its addresses.</summary>
     public static void MapBlocks(this IEndpointRouteBuilder app)
@@ -236,6 +257,7 @@ public static class BlockFeature
             async Task<Results<Figures<Paged<ContestAnswer>>, ProblemHttpResult>> (
                 string id,
                 [AsParameters] StretchQuery asked,
+                [AsParameters] PageQuery page,
                 Snapshots snapshots,
                 Judgements judgements,
                 CancellationToken stop
@@ -249,7 +271,7 @@ public static class BlockFeature
                     ? Figures.Of(
                         Contests
                             .Of(judged)
-                            .Page((asked.Stretch?.Value == StretchKind.Since ? verdict.Since : verdict.Earlier).Contests, asked)
+                            .Page((asked.Stretch?.Value == StretchKind.Since ? verdict.Since : verdict.Earlier).Contests, page)
                     )
                     : Problems.NotThere("block with this focus");
             }

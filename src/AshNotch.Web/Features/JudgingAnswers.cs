@@ -8,36 +8,31 @@ using Microsoft.AspNetCore.Mvc;
 namespace AshNotch.Web.Features;
 
 /// <summary>What a judgement is asked under, from the address.</summary>
-/// <param name="Objective">What a roll is worth; the owner's own when not said.</param>
-/// <param name="Attire">With or without the jacket; both when not said.</param>
-/// <param name="From">The first day.</param>
-/// <param name="To">The last day.</param>
-/// <param name="AsOf">The log as it stood on a day; the earlier of this and the last day counts.</param>
-/// <param name="Peer">The belt to be judged against; the owner's own when not said.</param>
-public record JudgementQuery(
-    [FromQuery(Name = "objective")] QueryWord<Objective>? Objective,
-    [FromQuery(Name = "attire")] QueryWord<Attire>? Attire,
-    [FromQuery(Name = "from")] QueryDay? From,
-    [FromQuery(Name = "to")] QueryDay? To,
-    [FromQuery(Name = "asOf")] QueryDay? AsOf,
-    [FromQuery(Name = "peer")] QueryWord<BeltColour>? Peer
-)
+public sealed record JudgementQuery
 {
-    /// <summary>The same for a page of a list.</summary>
-    public sealed record Paged(
-        [FromQuery(Name = "objective")] QueryWord<Objective>? Objective,
-        [FromQuery(Name = "attire")] QueryWord<Attire>? Attire,
-        [FromQuery(Name = "from")] QueryDay? From,
-        [FromQuery(Name = "to")] QueryDay? To,
-        [FromQuery(Name = "asOf")] QueryDay? AsOf,
-        [FromQuery(Name = "peer")] QueryWord<BeltColour>? Peer,
-        [FromQuery(Name = "page")] QueryCount? Page,
-        [FromQuery(Name = "size")] QueryCount? Size
-    ) : JudgementQuery(Objective, Attire, From, To, AsOf, Peer)
-    {
-        /// <summary>The page that is asked for.</summary>
-        internal PageQuery Part => new(Page, Size);
-    }
+    /// <summary>What a roll is worth; the owner's own when not said.</summary>
+    [FromQuery(Name = "objective")]
+    public QueryWord<Objective>? Objective { get; init; }
+
+    /// <summary>With or without the jacket; both when not said.</summary>
+    [FromQuery(Name = "attire")]
+    public QueryWord<Attire>? Attire { get; init; }
+
+    /// <summary>The first day.</summary>
+    [FromQuery(Name = "from")]
+    public QueryDay? From { get; init; }
+
+    /// <summary>The last day.</summary>
+    [FromQuery(Name = "to")]
+    public QueryDay? To { get; init; }
+
+    /// <summary>The log as it stood on a day; the earlier of this and the last day counts.</summary>
+    [FromQuery(Name = "asOf")]
+    public QueryDay? AsOf { get; init; }
+
+    /// <summary>The belt to be judged against; the owner's own when not said.</summary>
+    [FromQuery(Name = "peer")]
+    public QueryWord<BeltColour>? Peer { get; init; }
 
     /// <summary>What is asked, with what the owner of a log takes for granted.</summary>
     internal JudgementAsked Of(Store.LogSnapshot log)

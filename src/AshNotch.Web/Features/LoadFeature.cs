@@ -17,9 +17,16 @@ public static class LoadFeature
     public sealed record LoadAnswer(IReadOnlyList<WeekLoad> Weeks, int Total);
 
     /// <summary>What is asked of the weeks.</summary>
-    /// <param name="AsOf">The last day looked at; the log's own end when not said.</param>
-    /// <param name="Weeks">How many weeks up to it; two years when not said.</param>
-    public sealed record LoadQuery([FromQuery(Name = "asOf")] QueryDay? AsOf, [FromQuery(Name = "weeks")] QueryCount? Weeks);
+    public sealed record LoadQuery
+    {
+        /// <summary>The last day looked at; the log's own end when not said.</summary>
+        [FromQuery(Name = "asOf")]
+        public QueryDay? AsOf { get; init; }
+
+        /// <summary>How many weeks up to it; two years when not said.</summary>
+        [FromQuery(Name = "weeks")]
+        public QueryCount? Weeks { get; init; }
+    }
 
     /// <summary>Maps its addresses.</summary>
     public static void MapLoad(this IEndpointRouteBuilder app) =>

@@ -102,23 +102,28 @@ public static class PartnerFeature
     }
 
     /// <summary>Which contests with somebody.</summary>
-    /// <param name="Actor">Who made the move.</param>
-    /// <param name="Technique">The technique's id.</param>
-    /// <param name="Position">With <paramref name="Role"/>: the owner's spot.</param>
-    /// <param name="Role">The owner's role in it.</param>
-    /// <param name="End">Only those that came off, were stopped or ended in a tap.</param>
-    /// <param name="Page">The page.</param>
-    /// <param name="Size">How many a page.</param>
-    public sealed record PartnerContests(
-        [FromQuery(Name = "actor")] QueryWord<Actor>? Actor,
-        [FromQuery(Name = "technique")] string? Technique,
-        [FromQuery(Name = "position")] string? Position,
-        [FromQuery(Name = "role")] QueryWord<Role>? Role,
-        [FromQuery(Name = "end")] QueryWord<EndWith>? End,
-        [FromQuery(Name = "page")] QueryCount? Page,
-        [FromQuery(Name = "size")] QueryCount? Size
-    )
+    public sealed record PartnerContests
     {
+        /// <summary>Who made the move.</summary>
+        [FromQuery(Name = "actor")]
+        public QueryWord<Actor>? Actor { get; init; }
+
+        /// <summary>The technique's id.</summary>
+        [FromQuery(Name = "technique")]
+        public string? Technique { get; init; }
+
+        /// <summary>With <see cref="Role"/>: the owner's spot.</summary>
+        [FromQuery(Name = "position")]
+        public string? Position { get; init; }
+
+        /// <summary>The owner's role in it.</summary>
+        [FromQuery(Name = "role")]
+        public QueryWord<Role>? Role { get; init; }
+
+        /// <summary>Only those that came off, were stopped or ended in a tap.</summary>
+        [FromQuery(Name = "end")]
+        public QueryWord<EndWith>? End { get; init; }
+
         internal bool Takes(Contest contest) =>
             (Actor is null || contest.Actor == Actor.Value.Value)
             && (Technique is null || contest.Technique == Technique)
@@ -180,6 +185,7 @@ public static class PartnerFeature
             async Task<Ok<Paged<ContestAnswer>>> (
                 string id,
                 [AsParameters] PartnerContests asked,
+                [AsParameters] PageQuery page,
                 Snapshots snapshots,
                 Judgements judgements,
                 CancellationToken stop
@@ -188,12 +194,7 @@ public static class PartnerFeature
                 var log = await snapshots.Now(stop);
                 var judged = await judgements.Of(log, JudgementAsked.Usual(log), stop);
                 return TypedResults.Ok(
-                    Contests
-                        .Of(judged)
-                        .Page(
-                            [.. log.Readings.With(id).SelectMany(r => r.Contests).Where(asked.Takes)],
-                            new PageQuery(asked.Page, asked.Size)
-                        )
+                    Contests.Of(judged).Page([.. log.Readings.With(id).SelectMany(r => r.Contests).Where(asked.Takes)], page)
                 );
             }
         );

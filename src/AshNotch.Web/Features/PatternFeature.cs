@@ -90,15 +90,36 @@ public static class PatternFeature
     }
 
     /// <summary>Which pattern's moments are asked for, as its address says.</summary>
-    public sealed record PatternQuery(
-        [FromQuery(Name = "kind")] QueryWord<PatternKind>? Kind,
-        [FromQuery(Name = "position")] string? Position,
-        [FromQuery(Name = "role")] QueryWord<Role>? Role,
-        [FromQuery(Name = "technique")] string? Technique,
-        [FromQuery(Name = "reason")] string? Reason,
-        [FromQuery(Name = "partner")] string? Partner,
-        [FromQuery(Name = "actor")] QueryWord<Actor>? Actor
-    );
+    public sealed record PatternQuery
+    {
+        /// <summary>Which kind of pattern.</summary>
+        [FromQuery(Name = "kind")]
+        public QueryWord<PatternKind>? Kind { get; init; }
+
+        /// <summary>The position of its spot.</summary>
+        [FromQuery(Name = "position")]
+        public string? Position { get; init; }
+
+        /// <summary>The owner's role in it.</summary>
+        [FromQuery(Name = "role")]
+        public QueryWord<Role>? Role { get; init; }
+
+        /// <summary>The technique's id.</summary>
+        [FromQuery(Name = "technique")]
+        public string? Technique { get; init; }
+
+        /// <summary>The reason's id.</summary>
+        [FromQuery(Name = "reason")]
+        public string? Reason { get; init; }
+
+        /// <summary>The partner's id.</summary>
+        [FromQuery(Name = "partner")]
+        public string? Partner { get; init; }
+
+        /// <summary>Who makes the move.</summary>
+        [FromQuery(Name = "actor")]
+        public QueryWord<Actor>? Actor { get; init; }
+    }
 
     /// <summary>Ratings of one day.</summary>
     public sealed record RatingsAsked(IReadOnlyList<SelfRating> Ratings);
@@ -123,7 +144,8 @@ public static class PatternFeature
                 Moments,
                 async Task<Results<Figures<Paged<ContestAnswer>>, ProblemHttpResult>> (
                     [AsParameters] PatternQuery which,
-                    [AsParameters] JudgementQuery.Paged asked,
+                    [AsParameters] JudgementQuery asked,
+                    [AsParameters] PageQuery page,
                     Snapshots snapshots,
                     Judgements judgements,
                     CancellationToken stop
@@ -131,7 +153,7 @@ public static class PatternFeature
                 {
                     var judged = await judgements.Of(asked, snapshots, stop);
                     return MomentsOf(Found(judged), which) is { } moments
-                        ? Figures.Of(Contests.Of(judged).Page(moments, asked.Part))
+                        ? Figures.Of(Contests.Of(judged).Page(moments, page))
                         : Problems.NotThere("such pattern in this part of the log");
                 }
             )
@@ -141,7 +163,8 @@ public static class PatternFeature
                 "/api/patterns/lessons",
                 async Task<Results<Ok<Paged<Takeaway>>, ProblemHttpResult>> (
                     string? about,
-                    [AsParameters] JudgementQuery.Paged asked,
+                    [AsParameters] JudgementQuery asked,
+                    [AsParameters] PageQuery page,
                     Snapshots snapshots,
                     Judgements judgements,
                     CancellationToken stop
@@ -149,7 +172,7 @@ public static class PatternFeature
                 {
                     var judged = await judgements.Of(asked, snapshots, stop);
                     return Found(judged).SaidAgain.FirstOrDefault(s => s.About == about) is { } said
-                        ? TypedResults.Ok(asked.Part.Of([.. said.Lessons.Reverse()], l => l, usual: 20))
+                        ? TypedResults.Ok(page.Of([.. said.Lessons.Reverse()], l => l, usual: 20))
                         : Problems.NotThere("such pattern in this part of the log");
                 }
             )

@@ -17,13 +17,24 @@ public static class ReportFeature
     private const int MostWeeks = 520;
 
     /// <summary>What the owner wants on the page.</summary>
-    public sealed record CoachQuery(
-        [FromQuery(Name = "weeks")] QueryCount? Weeks,
-        [FromQuery(Name = "parts")] string? Parts,
-        [FromQuery(Name = "initials")] bool? Initials,
-        [FromQuery(Name = "question")] string? Question
-    )
+    public sealed record CoachQuery
     {
+        /// <summary>How many weeks back.</summary>
+        [FromQuery(Name = "weeks")]
+        public QueryCount? Weeks { get; init; }
+
+        /// <summary>Which parts, by commas; all of them when not said.</summary>
+        [FromQuery(Name = "parts")]
+        public string? Parts { get; init; }
+
+        /// <summary>Partners by their initials alone.</summary>
+        [FromQuery(Name = "initials")]
+        public bool? Initials { get; init; }
+
+        /// <summary>What the owner asks the coach.</summary>
+        [FromQuery(Name = "question")]
+        public string? Question { get; init; }
+
         /// <summary>The question in the computation's terms, or the fault that it has.</summary>
         internal (CoachAsked? Asked, Fault? Fault) Read()
         {

@@ -24,22 +24,53 @@ public static class RollFeature
     /// <summary>The likeliest next moments from every spot.</summary>
     public sealed record NextMomentsAnswer(IReadOnlyList<NextFrom> Spots);
 
-    /// <summary>What a list of rolls is narrowed to, and which page of it.</summary>
-    public sealed record RollsQuery(
-        [FromQuery(Name = "partner")] string? Partner,
-        [FromQuery(Name = "belt")] QueryWord<BeltColour>? Belt,
-        [FromQuery(Name = "attire")] QueryWord<Attire>? Attire,
-        [FromQuery(Name = "position")] string? Position,
-        [FromQuery(Name = "role")] QueryWord<Role>? Role,
-        [FromQuery(Name = "technique")] string? Technique,
-        [FromQuery(Name = "reason")] string? Reason,
-        [FromQuery(Name = "video")] string? Video,
-        [FromQuery(Name = "from")] QueryDay? From,
-        [FromQuery(Name = "to")] QueryDay? To,
-        [FromQuery(Name = "q")] string? Words,
-        [FromQuery(Name = "page")] QueryCount? Number,
-        [FromQuery(Name = "size")] QueryCount? Items
-    ) : PageQuery(Number, Items);
+    /// <summary>What a list of rolls is narrowed to.</summary>
+    public sealed record RollsQuery
+    {
+        /// <summary>The partner's id.</summary>
+        [FromQuery(Name = "partner")]
+        public string? Partner { get; init; }
+
+        /// <summary>The partner's belt.</summary>
+        [FromQuery(Name = "belt")]
+        public QueryWord<BeltColour>? Belt { get; init; }
+
+        /// <summary>With or without the jacket.</summary>
+        [FromQuery(Name = "attire")]
+        public QueryWord<Attire>? Attire { get; init; }
+
+        /// <summary>A position that it came to.</summary>
+        [FromQuery(Name = "position")]
+        public string? Position { get; init; }
+
+        /// <summary>The owner's role in it.</summary>
+        [FromQuery(Name = "role")]
+        public QueryWord<Role>? Role { get; init; }
+
+        /// <summary>A technique that was tried.</summary>
+        [FromQuery(Name = "technique")]
+        public string? Technique { get; init; }
+
+        /// <summary>A reason that was given.</summary>
+        [FromQuery(Name = "reason")]
+        public string? Reason { get; init; }
+
+        /// <summary>The name of its recording.</summary>
+        [FromQuery(Name = "video")]
+        public string? Video { get; init; }
+
+        /// <summary>The first day.</summary>
+        [FromQuery(Name = "from")]
+        public QueryDay? From { get; init; }
+
+        /// <summary>The last day.</summary>
+        [FromQuery(Name = "to")]
+        public QueryDay? To { get; init; }
+
+        /// <summary>Words of its notes.</summary>
+        [FromQuery(Name = "q")]
+        public string? Words { get; init; }
+    }
 
     /// <summary>A roll in a list: what is needed of its session and partner, and what decided it in a few words.</summary>
     public sealed record RollLine(
@@ -57,9 +88,16 @@ public static class RollFeature
     {
         app.MapGet(
                 "/api/rolls",
-                async ([AsParameters] RollsQuery asked, Rolls rolls, Sessions sessions, Snapshots snapshots, CancellationToken stop) =>
+                async (
+                    [AsParameters] RollsQuery asked,
+                    [AsParameters] PageQuery page,
+                    Rolls rolls,
+                    Sessions sessions,
+                    Snapshots snapshots,
+                    CancellationToken stop
+                ) =>
                 {
-                    var (skip, take) = asked.Range(30);
+                    var (skip, take) = page.Range(30);
                     var found = rolls.List(
                         new RollFilter
                         {
@@ -101,7 +139,7 @@ public static class RollFeature
                                 )),
                             ],
                             found.Total,
-                            asked.Page,
+                            page.Page,
                             take
                         )
                         {

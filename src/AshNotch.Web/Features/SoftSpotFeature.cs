@@ -77,10 +77,16 @@ public static class SoftSpotFeature
     );
 
     /// <summary>What a logbook of anybody's is judged under.</summary>
-    public sealed record JudgeQuery(
-        [FromQuery(Name = "objective")] QueryWord<Objective>? Objective,
-        [FromQuery(Name = "peer")] QueryWord<BeltColour>? Peer
-    );
+    public sealed record JudgeQuery
+    {
+        /// <summary>What a roll is worth; the owner's own when not said.</summary>
+        [FromQuery(Name = "objective")]
+        public QueryWord<Objective>? Objective { get; init; }
+
+        /// <summary>The belt to be judged against; the owner's own when not said.</summary>
+        [FromQuery(Name = "peer")]
+        public QueryWord<BeltColour>? Peer { get; init; }
+    }
 
     /// <summary>Maps its addresses.</summary>
     public static void MapSoftSpots(this IEndpointRouteBuilder app)
@@ -115,7 +121,8 @@ public static class SoftSpotFeature
             async Task<Results<Figures<Paged<ContestAnswer>>, ProblemHttpResult>> (
                 string position,
                 string role,
-                [AsParameters] JudgementQuery.Paged asked,
+                [AsParameters] JudgementQuery asked,
+                [AsParameters] PageQuery page,
                 Snapshots snapshots,
                 Judgements judgements,
                 CancellationToken stop
@@ -123,7 +130,7 @@ public static class SoftSpotFeature
             {
                 var judged = await judgements.Of(asked, snapshots, stop);
                 return SpotOf(judged, position, role) is { } spot
-                    ? Figures.Of(Contests.Of(judged).Page([.. judged.Readings.At(spot).Select(f => f.Contest)], asked.Part))
+                    ? Figures.Of(Contests.Of(judged).Page([.. judged.Readings.At(spot).Select(f => f.Contest)], page))
                     : NotFought();
             }
         );

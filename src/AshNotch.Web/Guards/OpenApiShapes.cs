@@ -66,6 +66,15 @@ public static class OpenApiShapes
                 return Task.CompletedTask;
             }
         );
+        options.AddOperationTransformer(
+            (operation, _, _) =>
+            {
+                // What is said of a parameter of the address is taken for the body's as well.
+                if (operation.Parameters is { Count: > 0 } && operation.RequestBody is { } body)
+                    body.Description = null;
+                return Task.CompletedTask;
+            }
+        );
         options.AddDocumentTransformer(
             (document, _, _) =>
             {

@@ -1,5 +1,6 @@
 using System.Diagnostics.CodeAnalysis;
 using System.Globalization;
+using System.Reflection;
 using AshNotch.Core.Log;
 using AshNotch.Web.Services;
 using Microsoft.AspNetCore.Mvc;
@@ -72,10 +73,16 @@ public readonly record struct QueryCount(int? Value, string? Wrong) : IQueryValu
 }
 
 /// <summary>The page that is asked for.</summary>
-/// <param name="Number">Which page, from 1.</param>
-/// <param name="Items">How many to a page, at most 200.</param>
-public record PageQuery([FromQuery(Name = "page")] QueryCount? Number, [FromQuery(Name = "size")] QueryCount? Items)
+public sealed record PageQuery
 {
+    /// <summary>Which page, from 1.</summary>
+    [FromQuery(Name = "page")]
+    public QueryCount? Number { get; init; }
+
+    /// <summary>How many to a page, at most 200.</summary>
+    [FromQuery(Name = "size")]
+    public QueryCount? Items { get; init; }
+
     private const int MostItems = 200;
 
     /// <summary>The page of a list.</summary>
@@ -150,16 +157,7 @@ public static class QueryFaults
             }
     }
 
-    private static string NameOf(System.Reflection.PropertyInfo property) =>
-        property
-            .DeclaringType!.GetConstructors()
-            .SelectMany(c => c.GetParameters())
-            .FirstOrDefault(p => p.Name == property.Name)
-            ?.GetCustomAttributes(typeof(FromQueryAttribute), false)
-            .OfType<FromQueryAttribute>()
-            .FirstOrDefault()
-            ?.Name
-        ?? property.Name;
+    private static string NameOf(PropertyInfo property) => property.GetCustomAttribute<FromQueryAttribute>()?.Name ?? property.Name;
 }
 
 internal static class Short

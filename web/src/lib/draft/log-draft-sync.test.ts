@@ -99,6 +99,23 @@ describe('a session on its way to the server', () => {
     expect((await device.drafts.toArray()).map((d) => d.dirty)).toEqual([false]);
   });
 
+  it('also sends what was written while the one before was on its way, on a clock that stands still', async () => {
+    const clock = vi.spyOn(Date, 'now').mockReturnValue(1_780_000_000_000);
+    const answer = server.fetch;
+    server.fetch = async (...asked) => {
+      server.fetch = answer;
+      vi.stubGlobal('fetch', answer);
+      await addRoll('b');
+      return answer(...asked);
+    };
+    vi.stubGlobal('fetch', server.fetch);
+    await addRoll('a');
+    await logDraft.push();
+    clock.mockRestore();
+    expect(stored()).toMatchObject({ session: { rolls: [{ id: 'a' }, { id: 'b' }] } });
+    expect(logDraft.draft?.dirty).toBe(false);
+  });
+
   it('is saved all the same by a browser that keeps nothing, and says so meanwhile', async () => {
     const nothing = vi.spyOn(device.drafts, 'put').mockRejectedValue(new Error('no store'));
     server.away = true;

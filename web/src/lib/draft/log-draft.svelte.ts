@@ -32,6 +32,9 @@ export function defaultsFrom(past: readonly Session[], id: string, date: string)
   };
 }
 
+/** When a draft is changed now: later than the change before, whatever the clock says, so that none is taken for the one on its way. */
+const after = (draft: Draft): number => Math.max(Date.now(), draft.changedAt + 1);
+
 /**
  * The session that is being logged. Every change is first kept on the device, then goes to the server by itself; whatever
  * fails there, nothing is lost here.
@@ -144,7 +147,7 @@ class LogDraft {
       const beside = (await drafts.where((d) => d.session.date === day))[0] ?? (await this.fetched(day));
       const session = how(beside.session);
       if (session === beside.session) return;
-      await drafts.put({ ...beside, session, dirty: true, changedAt: Math.max(Date.now(), beside.changedAt + 1) });
+      await drafts.put({ ...beside, session, dirty: true, changedAt: after(beside) });
     });
     void this.pushLeftovers();
   }
@@ -166,7 +169,7 @@ class LogDraft {
   /** Changes the session. */
   async change(how: (session: Session) => Session): Promise<void> {
     if (!this.draft) return;
-    await this.store({ ...this.draft, session: how(this.draft.session), dirty: true, changedAt: Date.now() });
+    await this.store({ ...this.draft, session: how(this.draft.session), dirty: true, changedAt: after(this.draft) });
   }
 
   /** Adds a partner who goes up before the session does. */
@@ -176,7 +179,7 @@ class LogDraft {
       ...this.draft,
       newPartners: [...this.draft.newPartners, partner],
       dirty: true,
-      changedAt: Date.now(),
+      changedAt: after(this.draft),
     });
   }
 
@@ -193,7 +196,7 @@ class LogDraft {
   async keepMine(): Promise<void> {
     if (!this.draft) return;
     const read = await data(api.GET('/api/sessions/{id}', { params: { path: { id: this.draft.id } } }));
-    await this.store({ ...this.draft, version: read.version, dirty: true, changedAt: Date.now() });
+    await this.store({ ...this.draft, version: read.version, dirty: true, changedAt: after(this.draft) });
   }
 
   /** The session as it stands on the server, for seeing both. */
@@ -209,7 +212,7 @@ class LogDraft {
       session: written(session as SessionRead),
       version,
       dirty: true,
-      changedAt: Date.now(),
+      changedAt: after(this.draft),
     });
   }
 

@@ -997,7 +997,6 @@ export interface paths {
                 path?: never;
                 cookie?: never;
             };
-            /** @description The belt to be judged against; the owner's own when not said. */
             requestBody: {
                 content: {
                     "application/json": components["schemas"]["RatingsAsked"];
@@ -3220,7 +3219,6 @@ export interface paths {
                 path?: never;
                 cookie?: never;
             };
-            /** @description Whether the notes are accounts to be read. */
             requestBody: {
                 content: {
                     "text/csv": unknown;

@@ -12,7 +12,7 @@ export default defineConfig({
       // The manifest is served to who is signed in only.
       useCredentials: true,
       registerType: 'autoUpdate',
-      injectRegister: 'script-defer',
+      injectRegister: false,
       includeAssets: ['stick.svg'],
       workbox: {
         globPatterns: ['**/*.{js,css,html,svg,png,woff2}'],

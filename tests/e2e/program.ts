@@ -95,6 +95,9 @@ export class Program {
   }
 }
 
+/** How Chromium says by itself that a request got no answer, or a refusal. */
+const unanswered = ['Failed to load resource', 'An unknown error occurred when fetching the script'];
+
 interface Fixtures {
   /** A program with an empty log. */
   empty: Program;
@@ -140,7 +143,7 @@ export const test = base.extend<Fixtures, { demoLog: string }>({
       page.on('pageerror', (error) => complaints.push(error.message));
       page.on('console', (message) => {
         // A refused or unanswered request is the page's to handle and no complaint.
-        if (message.type() === 'error' && !message.text().startsWith('Failed to load resource'))
+        if (message.type() === 'error' && !unanswered.some((start) => message.text().startsWith(start)))
           complaints.push(message.text());
       });
       page.on('request', (request) => {

@@ -166,6 +166,14 @@ test('a server that is away is said so, with a way on', async ({ page, demo }) =
   await expect(page.getByText(/rolls, latest first/)).toBeVisible();
 });
 
+test('a page closed off before its worker came says nothing of it', async ({ page, demo, complaints }) => {
+  await page.context().route('**/sw.js', (route) => route.abort());
+  await page.goto(demo.url);
+  await expect(page.getByRole('heading', { name: 'After class', exact: true })).toBeVisible();
+  await page.evaluate(() => new Promise((done) => setTimeout(done, 500)));
+  expect(complaints).toEqual([]);
+});
+
 test.describe('while an answer is held back', () => {
   test.use({ serviceWorkers: 'block' });
 

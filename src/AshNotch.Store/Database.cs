@@ -83,6 +83,9 @@ public sealed class Database : IDisposable
     /// <summary>A number that differs after every write.</summary>
     public long Change => Read(c => c.One("SELECT change FROM state", r => r.GetInt64(0)));
 
+    /// <summary>Where the log stands: the name of its line of changes, and how many of them it has seen.</summary>
+    public string Standing => Read(c => c.One("SELECT lineage || '/' || change FROM state", r => r.GetString(0))!);
+
     /// <summary>A number that differs after every write that a judgement may rest on.</summary>
     public long JudgedChange => Read(c => c.One("SELECT judged_change FROM state", r => r.GetInt64(0)));
 

@@ -1,5 +1,6 @@
 using System.Net.Sockets;
 using System.Runtime.InteropServices;
+using System.Text;
 using AshNotch.Store;
 using AshNotch.Web;
 using AshNotch.Web.Access;
@@ -25,6 +26,8 @@ static async Task<int> Serve(Settings settings)
             app.Lifetime.StopApplication();
         });
         await app.StartAsync();
+        if (settings.Listen is null)
+            await AskOnce(new Uri(app.Urls.First()));
         var port = new Uri(app.Urls.First()).Port;
         var addresses = settings.Listen is null
             ? [app.Urls.First()]
@@ -63,6 +66,23 @@ static async Task<int> Serve(Settings settings)
         if (settings.Demo)
             DemoFolder.Remove(settings.DataFolder);
     }
+}
+
+// What every first request pays for, routes and guards and the file, is paid before anybody is told the address.
+static async Task AskOnce(Uri url)
+{
+    try
+    {
+        using var soon = new CancellationTokenSource(TimeSpan.FromSeconds(5));
+        using var client = new TcpClient();
+        await client.ConnectAsync(url.Host, url.Port, soon.Token);
+        await client.Client.SendAsync(
+            Encoding.ASCII.GetBytes($"GET /api/niggles?size=1 HTTP/1.1\r\nHost: {url.Authority}\r\nConnection: close\r\n\r\n"),
+            soon.Token
+        );
+        await client.GetStream().CopyToAsync(Stream.Null, soon.Token);
+    }
+    catch (Exception unanswered) when (unanswered is SocketException or IOException or OperationCanceledException) { }
 }
 
 static int Say(string sentence, int code)

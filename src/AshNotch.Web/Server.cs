@@ -12,6 +12,7 @@ using AshNotch.Web.Guards;
 using AshNotch.Web.Services;
 using Microsoft.AspNetCore.HostFiltering;
 using Microsoft.AspNetCore.HttpOverrides;
+using Microsoft.AspNetCore.OutputCaching;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.AspNetCore.Server.Kestrel.Https;
 
@@ -102,8 +103,17 @@ public static class Server
             .AddSingleton<Restores>()
             .AddSingleton<Snapshots>()
             .AddSingleton<Judgements>()
+            .AddSingleton<KeptAnswers>()
+            .AddSingleton<IOutputCacheStore>(s => s.GetRequiredService<KeptAnswers>())
             .AddSingleton<SessionFeature.Writing>();
         services.AddHostedService<Upkeep>();
+        services.AddOutputCache(o =>
+        {
+            o.UseCaseSensitivePaths = true;
+            o.MaximumBodySize = KeptWithTheLog.Largest;
+            // They go with the log and with the day, whichever comes first.
+            o.DefaultExpirationTimeSpan = TimeSpan.FromDays(1);
+        });
         services.ConfigureHttpJsonOptions(o => LogJson.Configure(o.SerializerOptions));
         services.AddProblemDetails();
         services.AddExceptionHandler<Failures>();
@@ -128,6 +138,7 @@ public static class Server
         app.UseGate(settings);
         app.UseLargeBodies();
         app.UseResponseCompression();
+        app.UseOutputCache();
         app.UsePages();
     }
 
@@ -151,22 +162,23 @@ public static class Server
         app.MapHealth();
         app.MapAccess(settings);
         var checkedOnes = app.MapGroup("").WithCheckedAddresses();
+        var kept = checkedOnes.MapGroup("").CacheOutput(p => p.AddPolicy<KeptWithTheLog>(), excludeDefaultPolicy: true);
+        kept.MapPartners();
+        kept.MapSessions();
+        kept.MapRolls();
+        kept.MapVocabulary();
+        kept.MapSoftSpots();
+        kept.MapGround();
+        kept.MapPatterns();
+        kept.MapLoad();
+        kept.MapNiggles();
+        kept.MapScoring();
+        kept.MapMatches();
+        kept.MapCandidates();
+        kept.MapBlocks();
         checkedOnes.MapAthlete();
-        checkedOnes.MapPartners();
-        checkedOnes.MapSessions();
-        checkedOnes.MapRolls();
-        checkedOnes.MapVocabulary();
         checkedOnes.MapTelling();
-        checkedOnes.MapSoftSpots();
-        checkedOnes.MapGround();
-        checkedOnes.MapPatterns();
-        checkedOnes.MapLoad();
-        checkedOnes.MapNiggles();
-        checkedOnes.MapScoring();
-        checkedOnes.MapMatches();
         checkedOnes.MapClocks();
-        checkedOnes.MapCandidates();
-        checkedOnes.MapBlocks();
         checkedOnes.MapTransfers();
         checkedOnes.MapIntake();
         checkedOnes.MapReports();

@@ -8,10 +8,17 @@ namespace AshNotch.Web.Services;
 /// that the next page finds all of it ready; the same after the start. Then the day's safety copy is made if it is
 /// due. At the end the file is settled once more.
 /// </summary>
-internal sealed class Upkeep(Database database, Snapshots snapshots, Judgements judgements, Backups backups, ILogger<Upkeep> log)
-    : BackgroundService
+internal sealed class Upkeep(
+    Database database,
+    Snapshots snapshots,
+    Judgements judgements,
+    KeptAnswers answers,
+    Backups backups,
+    ILogger<Upkeep> log
+) : BackgroundService
 {
     private static readonly TimeSpan Quiet = TimeSpan.FromSeconds(1.5);
+    private static readonly TimeSpan AfterFirst = TimeSpan.FromSeconds(0.5);
     private static readonly TimeSpan NowAndThen = TimeSpan.FromMinutes(1);
 
     /// <summary>How much more memory than after the last time is worth giving back, in bytes.</summary>
@@ -30,7 +37,8 @@ internal sealed class Upkeep(Database database, Snapshots snapshots, Judgements 
         database.Written += Wake;
         try
         {
-            var wait = TimeSpan.Zero;
+            // With answers at hand the first page needs nothing of what is got ready here: it goes first.
+            var wait = answers.Load() ? AfterFirst : TimeSpan.Zero;
             while (!stoppingToken.IsCancellationRequested)
             {
                 // Woken by a write, or now and then for a safety copy that has become due and for memory that nobody needs any more.
@@ -45,6 +53,7 @@ internal sealed class Upkeep(Database database, Snapshots snapshots, Judgements 
                 else
                 {
                     GiveBack(SomeMemory);
+                    Keep();
                 }
 
                 Copy(atEnd: false);
@@ -55,6 +64,23 @@ internal sealed class Upkeep(Database database, Snapshots snapshots, Judgements 
         {
             database.Written -= Wake;
             Copy(atEnd: true);
+            Keep();
+        }
+    }
+
+    /// <summary>Keeps answers for the next start. They can be made again: nothing depends on it.</summary>
+    private void Keep()
+    {
+        if (!answers.Fresh || database.Damage is not null)
+            return;
+        try
+        {
+            database.Settle();
+            answers.Save();
+        }
+        catch (Exception failed) when (failed is StoreException or IOException or UnauthorizedAccessException)
+        {
+            log.LogWarning("Answers were not kept for the next start: {Says}", failed.Message);
         }
     }
 

@@ -13,7 +13,7 @@ namespace AshNotch.Web.Services;
 /// the page that was looked at last is there at once after the next start. The file may be thrown away at any time.
 /// </summary>
 /// <param name="database">The log.</param>
-internal sealed class KeptAnswers(Database database) : IOutputCacheStore
+public sealed class KeptAnswers(Database database) : IOutputCacheStore
 {
     /// <summary>The name of the file in the log's folder.</summary>
     public const string FileName = "answers.kept";
@@ -27,6 +27,9 @@ internal sealed class KeptAnswers(Database database) : IOutputCacheStore
     private string stands = "";
     private long bytes;
     private bool saved = true;
+
+    /// <summary>Whether the file holds answers: what is taken out of the log must not stay in there.</summary>
+    private bool onFile;
 
     /// <summary>Whether there is something that the file does not hold.</summary>
     public bool Fresh
@@ -50,6 +53,8 @@ internal sealed class KeptAnswers(Database database) : IOutputCacheStore
                 return;
             Clear();
             stands = now;
+            if (onFile)
+                ThrowAway();
         }
     }
 
@@ -100,6 +105,7 @@ internal sealed class KeptAnswers(Database database) : IOutputCacheStore
         writer.Flush();
         var whole = file.GetBuffer().AsSpan(0, (int)file.Length);
         PrivateFile.Write(FilePath, [.. SHA256.HashData(whole), .. whole]);
+        onFile = true;
     }
 
     /// <summary>Takes what the file holds, if it is of this program and of the log as it is; throws the file away otherwise.</summary>
@@ -110,12 +116,22 @@ internal sealed class KeptAnswers(Database database) : IOutputCacheStore
         {
             if (!File.Exists(FilePath))
                 return false;
-            if (new FileInfo(FilePath).Length <= 2 * MostBytes && Read(File.ReadAllBytes(FilePath)))
-                return true;
-            File.Delete(FilePath);
+            onFile = new FileInfo(FilePath).Length <= 2 * MostBytes && Read(File.ReadAllBytes(FilePath));
         }
-        catch (Exception unreadable) when (unreadable is IOException or UnauthorizedAccessException) { }
-        return false;
+        catch (Exception unreadable) when (unreadable is IOException or UnauthorizedAccessException or ArgumentException) { }
+        if (!onFile)
+            ThrowAway();
+        return onFile;
+    }
+
+    private void ThrowAway()
+    {
+        try
+        {
+            File.Delete(FilePath);
+            onFile = false;
+        }
+        catch (Exception kept) when (kept is IOException or UnauthorizedAccessException) { }
     }
 
     private bool Read(byte[] file)

@@ -52,7 +52,9 @@ internal sealed class RunningProgram : IAsyncDisposable
     public async ValueTask DisposeAsync()
     {
         Client.Dispose();
-        process.Kill();
+        // As its owner would end it, so that it does what it does at its end.
+        using (var end = Process.Start("kill", ["-TERM", $"{process.Id}"]))
+            await end.WaitForExitAsync();
         await process.WaitForExitAsync();
         process.Dispose();
     }

@@ -135,6 +135,7 @@ public static class Server
         app.UseStatusCodePages(Problems.ForBareStatus);
         app.UseKnownHosts(settings);
         app.UseSameOrigin();
+        app.UsePlainAddresses();
         app.UseGate(settings);
         app.UseLargeBodies();
         app.UseResponseCompression();

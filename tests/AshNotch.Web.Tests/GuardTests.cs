@@ -48,6 +48,23 @@ public sealed class GuardTests(RunningServer server) : IClassFixture<RunningServ
         await server.Send(HttpMethod.Post, "/api/partners", Partner).Expect(201);
     }
 
+    // Many a client folds .. away by itself: what was meant for a roll arrives as its session with a slash behind it.
+    [Theory]
+    [InlineData("/api/sessions/whole/rolls/..")]
+    [InlineData("/api/sessions/whole/rolls/%2e%2E")]
+    [InlineData("/api/sessions/whole/rolls/.%2e")]
+    [InlineData("/api/sessions/whole/.")]
+    [InlineData("/api/sessions/whole/")]
+    [InlineData("/api/nothing/../sessions/whole")]
+    public async Task An_address_that_would_be_taken_for_another_is_refused(string sent)
+    {
+        const string session = """{"id": "whole", "date": "2026-06-16", "kind": "class", "attire": "gi", "rolls": []}""";
+        await server.Send(HttpMethod.Put, "/api/sessions/whole", session, ("If-None-Match", "*"));
+        var address = new Uri(server.Origin + sent, new UriCreationOptions { DangerousDisablePathAndQueryCanonicalization = true });
+        await (await server.Client.SendAsync(new HttpRequestMessage(HttpMethod.Delete, address))).Problem(400);
+        await server.Send(HttpMethod.Get, "/api/sessions/whole").Expect(200);
+    }
+
     [Fact]
     public async Task Another_host_name_is_not_answered() =>
         await (await server.Send(HttpMethod.Get, "/api/vocabulary", null, ("Host", "evil.example"))).Problem(400);

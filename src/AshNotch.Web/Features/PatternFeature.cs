@@ -135,7 +135,7 @@ public static class PatternFeature
                 async ([AsParameters] JudgementQuery asked, Snapshots snapshots, Judgements judgements, CancellationToken stop) =>
                 {
                     var judged = await judgements.Of(asked, snapshots, stop);
-                    return Figures.Of(Answer(Found(judged), judged, asked));
+                    return Figures.Of(Answer(Recurring.In(judged), judged, asked));
                 }
             )
             .WithTags("judging");
@@ -152,7 +152,7 @@ public static class PatternFeature
                 ) =>
                 {
                     var judged = await judgements.Of(asked, snapshots, stop);
-                    return MomentsOf(Found(judged), which) is { } moments
+                    return MomentsOf(Recurring.In(judged), which) is { } moments
                         ? Figures.Of(Contests.Of(judged).Page(moments, page))
                         : Problems.NotThere("such pattern in this part of the log");
                 }
@@ -171,7 +171,7 @@ public static class PatternFeature
                 ) =>
                 {
                     var judged = await judgements.Of(asked, snapshots, stop);
-                    return Found(judged).SaidAgain.FirstOrDefault(s => s.About == about) is { } said
+                    return Recurring.In(judged).SaidAgain.FirstOrDefault(s => s.About == about) is { } said
                         ? TypedResults.Ok(page.Of([.. said.Lessons.Reverse()], l => l, usual: 20))
                         : Problems.NotThere("such pattern in this part of the log");
                 }
@@ -209,19 +209,6 @@ public static class PatternFeature
             .WithTags("judging")
             .Accepts<RatingsAsked>("application/json");
     }
-
-    private static AllPatterns Found(Judged judged) =>
-        judged.Once("patterns", () =>
-            AllPatterns.Of(
-                judged.Readings,
-                judged.Log.Readings,
-                judged.Log.Lessons,
-                Drills.Takeaways(judged),
-                judged.Judgement,
-                judged.Log.Reader,
-                judged.Log.Ground
-            )
-        );
 
     private static PatternsAnswer Answer(AllPatterns found, Judged judged, JudgementQuery asked)
     {

@@ -42,13 +42,16 @@ public static class SessionFeature
         public long Version { get; init; }
     }
 
+    /// <summary>How many sessions with all that is in them are a page: together below 100 KB, as any answer.</summary>
+    private const int Usual = 8;
+
     /// <summary>Maps its addresses.</summary>
     public static void MapSessions(this IEndpointRouteBuilder app)
     {
         var api = app.MapGroup(Address).WithTags("sessions");
         api.MapGet("", async ([AsParameters] PageQuery page, Sessions sessions, Snapshots snapshots, CancellationToken stop) =>
         {
-            var (skip, take) = page.Range(30);
+            var (skip, take) = page.Range(Usual);
             var found = sessions.List(skip, take);
             var log = await snapshots.Now(stop);
             return TypedResults.Ok(

@@ -126,6 +126,7 @@ internal sealed class Upkeep(
             _ = now.Next;
             foreach (var takeaway in Drills.Takeaways(judged))
                 _ = now.Reader.Named(takeaway.Text);
+            _ = Recurring.In(judged);
             // The phrase books and the weights are read at the first account: better now than while somebody waits.
             _ = now.Teller.Read("I passed.");
         }

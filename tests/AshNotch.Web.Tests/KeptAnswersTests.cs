@@ -83,6 +83,15 @@ public sealed class KeptAnswersTests : IDisposable
     }
 
     [Fact]
+    public async Task What_was_changed_last_is_in_no_file_even_if_nobody_asked_again()
+    {
+        await Asked(client => Put(client, "a", "Odalys B."), "/api/partners");
+        Assert.True(File.Exists(Kept));
+        await Asked(client => Put(client, "a", "Mirek Z."));
+        Assert.True(!File.Exists(Kept) || !Encoding.UTF8.GetString(await File.ReadAllBytesAsync(Kept)).Contains("Odalys B."));
+    }
+
+    [Fact]
     public async Task Of_another_file_put_in_the_place_of_the_log_nothing_old_is_told()
     {
         await Asked(client => Put(client, "a", "Odalys B."));

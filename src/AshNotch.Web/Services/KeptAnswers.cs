@@ -81,14 +81,26 @@ public sealed class KeptAnswers(Database database) : IOutputCacheStore
         return ValueTask.CompletedTask;
     }
 
-    /// <summary>Writes them to the file, with what the log's own file looks like: they are good for no other.</summary>
+    /// <summary>
+    /// Writes them to the file, with what the log's own file looks like: they are good for no other. When the log has changed since,
+    /// they go, and the file with them.
+    /// </summary>
     /// <exception cref="IOException">There is no room for it, or no folder any more.</exception>
     public void Save()
     {
-        using var file = new MemoryStream();
-        using var writer = new BinaryWriter(file);
         lock (changing)
         {
+            if (!stands.StartsWith($"{database.Standing} ", StringComparison.Ordinal))
+            {
+                Clear();
+                if (onFile)
+                    ThrowAway();
+            }
+
+            if (saved || answers.Count == 0)
+                return;
+            using var file = new MemoryStream();
+            using var writer = new BinaryWriter(file);
             writer.Write(Stamp());
             writer.Write(stands);
             writer.Write(answers.Count);
@@ -99,13 +111,11 @@ public sealed class KeptAnswers(Database database) : IOutputCacheStore
                 writer.Write(answers[key]);
             }
 
-            saved = true;
+            writer.Flush();
+            var whole = file.GetBuffer().AsSpan(0, (int)file.Length);
+            PrivateFile.Write(FilePath, [.. SHA256.HashData(whole), .. whole]);
+            onFile = saved = true;
         }
-
-        writer.Flush();
-        var whole = file.GetBuffer().AsSpan(0, (int)file.Length);
-        PrivateFile.Write(FilePath, [.. SHA256.HashData(whole), .. whole]);
-        onFile = true;
     }
 
     /// <summary>Takes what the file holds, if it is of this program and of the log as it is; throws the file away otherwise.</summary>

@@ -71,11 +71,12 @@ internal sealed class Upkeep(
     /// <summary>Keeps answers for the next start. They can be made again: nothing depends on it.</summary>
     private void Keep()
     {
-        if (!answers.Fresh || database.Damage is not null)
+        if (database.Damage is not null)
             return;
         try
         {
-            database.Settle();
+            if (answers.Fresh)
+                database.Settle();
             answers.Save();
         }
         catch (Exception failed) when (failed is StoreException or IOException or UnauthorizedAccessException)

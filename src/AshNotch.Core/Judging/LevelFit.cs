@@ -3,14 +3,21 @@ namespace AshNotch.Core.Judging;
 /// <summary>A fitted <see cref="LevelModel"/>: its most probable parameters, and their spread after the partners are eliminated.</summary>
 public sealed class LevelFit
 {
-    /// <summary>A spot counts towards the scatter of levels when its variance has fallen below this share of the prior's.</summary>
-    private const double Informed = 0.8;
+    /// <summary>
+    /// How much levels as they are written scatter about their families, as a standard deviation, before a log has shown it. Less
+    /// than <see cref="LevelModel.SpotSd"/>, by which estimates are shrunk: that one leaves room for a planted weakness. This and
+    /// the three below were set on simulated athletes.
+    /// </summary>
+    private const double WrittenScatter = 0.4;
 
     /// <summary>How far the scatter of levels may be from the usual, as the standard deviation of its logarithm.</summary>
-    private const double ScatterSpread = 0.4;
+    private const double ScatterSpread = 0.6;
 
-    /// <summary>What is not fitted, the partners' differences from spot to spot above all. Set on simulated athletes.</summary>
-    private const double Unfitted = 1.1;
+    /// <summary>By how much levels truly scatter more than a log shows: what is remembered at a neighbouring spot flattens them.</summary>
+    private const double Flattened = 1.3;
+
+    /// <summary>What is not fitted, the partners' differences from spot to spot above all.</summary>
+    private const double Unfitted = 1.05;
 
     private readonly LevelModel model;
     private readonly LogisticFit fit;
@@ -100,21 +107,17 @@ public sealed class LevelFit
     {
         const double Shrunk = LevelModel.SpotSd * LevelModel.SpotSd;
         var n = model.Ground.Spots.Count;
-        var variances = Enumerable.Range(0, n).Select(s => fit.Variance((Layout.Spot(s), 1))).ToArray();
-        var known = Enumerable
-            .Range(0, n)
-            .Where(s => variances[s] < Informed * Shrunk)
-            .Select(s => (fit.Mode[Layout.Spot(s)] / (1 - (variances[s] / Shrunk)), variances[s] / (1 - (variances[s] / Shrunk))))
-            .ToList();
-        var scatter = Misfit.Scatter(known, LevelModel.SpotSd, ScatterSpread);
-        return
-        [
-            .. variances.Select(c =>
-            {
-                var left = Math.Min(c / Shrunk, 1);
-                return Unfitted * Math.Sqrt(Math.Max(0, c - (left * left * Shrunk) + (left * left * scatter * scatter)) / c);
-            }),
-        ];
+        var scatter =
+            Flattened * Misfit.Scale(WrittenScatter, ScatterSpread, sd => fit.LogEvidence(Layout.Spot(0), n, 1 / Shrunk, 1 / (sd * sd)));
+        var widths = new double[n];
+        for (var s = 0; s < n; s++)
+        {
+            var variance = fit.Variance((Layout.Spot(s), 1));
+            var left = Math.Min(variance / Shrunk, 1);
+            widths[s] = Unfitted * Math.Sqrt(Math.Max(0, variance - (left * left * Shrunk) + (left * left * scatter * scatter)) / variance);
+        }
+
+        return widths;
     }
 
     internal double MeanGap() => model.MeanGap(this);

@@ -39,6 +39,7 @@ internal sealed class LogisticRows
 internal sealed class LogisticFit
 {
     private readonly double[] lower;
+    private (double[] Matrix, double[] AlongMode)? information;
 
     internal LogisticFit(double[] mode, double[] groups, double[] lower, double[] weights, bool converged, int steps) =>
         (Mode, Groups, this.lower, Weights, Converged, Steps) = (mode, groups, lower, weights, converged, steps);
@@ -68,14 +69,59 @@ internal sealed class LogisticFit
         return Dense.Dot(a, a);
     }
 
+    private (double[] Matrix, double[] AlongMode) Information => information ??= Multiplied();
+
     /// <summary>One entry of the covariance.</summary>
     public double Covariance(int i, int j) => (Variance((i, 1), (j, 1)) - Variance((i, 1), (j, -1))) / 4;
+
+    /// <summary>
+    /// The log of the evidence, up to a constant, for other priors of some parameters: how likely what was seen would be, with the
+    /// likelihood taken as normal about the mode (Laplace's approximation; MacKay, Neural Computation 4 (1992) 415-447, from
+    /// memory). With I the information, h = I·mode and D what the precisions rise by: ½Σ ln precision - ½ ln|I + D| + ½ hᵀ(I + D)⁻¹h.
+    /// </summary>
+    /// <param name="first">The first of the parameters; they follow each other, and their prior mean is zero.</param>
+    /// <param name="count">How many they are.</param>
+    /// <param name="was">Their precision in the fit, above 0.</param>
+    /// <param name="precision">Another precision, above 0.</param>
+    public double LogEvidence(int first, int count, double was, double precision)
+    {
+        var n = Mode.Length;
+        var (information, along) = Information;
+        var other = (double[])information.Clone();
+        for (var i = first; i < first + count; i++)
+            other[(i * n) + i] += precision - was;
+        if (!Dense.Cholesky(other, n))
+            return double.NegativeInfinity;
+        var solved = (double[])along.Clone();
+        Dense.SolveLower(other, n, solved);
+        var sum = 0.5 * count * Math.Log(precision);
+        for (var i = 0; i < n; i++)
+            sum -= Math.Log(other[(i * n) + i]);
+        return sum + (0.5 * Dense.Dot(solved, solved));
+    }
 
     /// <summary>Parameters drawn from their belief, in place of as many independent standard normal numbers.</summary>
     public void Draw(Span<double> normals)
     {
         Dense.SolveLowerTransposed(lower, Mode.Length, normals);
         Dense.Add(1, Mode, normals);
+    }
+
+    /// <summary>The information's lower half from its factor, and its product with the mode.</summary>
+    private (double[] Matrix, double[] AlongMode) Multiplied()
+    {
+        var n = Mode.Length;
+        var (matrix, along) = (new double[n * n], new double[n]);
+        for (var i = 0; i < n; i++)
+        for (var j = 0; j <= i; j++)
+        {
+            var entry = matrix[(i * n) + j] = Dense.Dot(lower.AsSpan(i * n, j + 1), lower.AsSpan(j * n, j + 1));
+            along[i] += entry * Mode[j];
+            if (j < i)
+                along[j] += entry * Mode[i];
+        }
+
+        return (matrix, along);
     }
 }
 

@@ -21,19 +21,8 @@ internal static class Misfit
     public static double Concentration(IEnumerable<(double[] Shares, double[] Counts)> rows, double usual, double spread)
     {
         var told = rows.Where(r => r.Counts.Sum() > 1).ToList();
-        return Best(usual, spread, weight => told.Sum(r => LogLikelihood(r.Shares, r.Counts, weight)));
+        return Scale(usual, spread, weight => told.Sum(r => LogLikelihood(r.Shares, r.Counts, weight)));
     }
-
-    /// <summary>The standard deviation of levels that were estimated, each with its own error, about zero.</summary>
-    /// <param name="levels">The estimates before any shrinking, and the variances of their errors.</param>
-    /// <param name="usual">The standard deviation before anything is seen.</param>
-    /// <param name="spread">How far that may be off, as the standard deviation of its logarithm.</param>
-    public static double Scatter(IReadOnlyList<(double Estimate, double Variance)> levels, double usual, double spread) =>
-        Best(usual, spread, sd => levels.Sum(l =>
-            {
-                var variance = l.Variance + (sd * sd);
-                return -0.5 * (Math.Log(variance) + (l.Estimate * l.Estimate / variance));
-            }));
 
     /// <summary>The log likelihood of counts under a Dirichlet-multinomial with these mean shares, without its constant.</summary>
     internal static double LogLikelihood(double[] shares, double[] counts, double weight)
@@ -52,10 +41,13 @@ internal static class Misfit
         return sum + SpecialFunctions.GammaLn(weight) - SpecialFunctions.GammaLn(weight + all);
     }
 
-    /// <summary>The mean of the scale over a grid of its logarithm, each weighed by likelihood and prior.</summary>
-    private static double Best(double usual, double spread, Func<double, double> likelihood)
+    /// <summary>The mean of a scale over a grid of its logarithm, each weighed by likelihood and a normal prior.</summary>
+    /// <param name="usual">The scale before anything is seen, above 0.</param>
+    /// <param name="spread">How far that may be off, as the standard deviation of its logarithm.</param>
+    /// <param name="logLikelihood">The log of how likely what was seen is at a scale, up to a constant.</param>
+    public static double Scale(double usual, double spread, Func<double, double> logLikelihood)
     {
-        var logs = Steps.Select(step => likelihood(usual * Math.Exp(step)) - (0.5 * step * step / (spread * spread))).ToArray();
+        var logs = Steps.Select(step => logLikelihood(usual * Math.Exp(step)) - (0.5 * step * step / (spread * spread))).ToArray();
         var most = logs.Max();
         var weights = logs.Select(l => Math.Exp(l - most)).ToArray();
         return usual * Math.Exp(weights.Zip(Steps, (w, step) => w * step).Sum() / weights.Sum());

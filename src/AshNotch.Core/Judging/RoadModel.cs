@@ -52,12 +52,9 @@ public sealed class RoadModel
                 onlySeen.Add((row, road.Next, count));
         }
 
+        // Finishes are told more often than other roads are, so they say nothing about how the rest scatter.
         concentration = new Lazy<double>(() =>
-            Misfit.Concentration(
-                prior.Select((row, i) => ((double[])[.. row.Select(x => x / PriorWeight)], told[i])),
-                PriorWeight,
-                ConcentrationSpread
-            )
+            Misfit.Concentration(prior.Select((row, i) => (RoadFit.Mean(row[..n]), told[i][..n])), PriorWeight, ConcentrationSpread)
         );
         onlySeen.Sort();
         seen = [.. onlySeen];
@@ -176,10 +173,13 @@ public sealed class RoadModel
 public sealed class RoadFit
 {
     /// <summary>
-    /// The share of a row's weight that is believed when drawing: roads cluster by partner and by day, and counts that were
-    /// spread were not seen. Set on simulated athletes.
+    /// The share of its counts that a row is drawn with: roads cluster by partner and by day, and counts that were spread were
+    /// not seen. Set on simulated athletes, as is <see cref="MostKnown"/>.
     /// </summary>
-    private const double Believed = 0.5;
+    private const double Believed = 0.55;
+
+    /// <summary>What a row is worth at the most when drawing, in contests: a memory's mistakes do not become fewer by writing more.</summary>
+    private const double MostKnown = 100;
 
     /// <summary>What the usual rows are worth on athletes whose roads are much like them, and how the draws widen where they are worth less. Set on simulated athletes.</summary>
     private const double WellFitted = 12;
@@ -232,8 +232,8 @@ public sealed class RoadFit
         var rows = draws.Value;
         foreach (var s in spots)
         {
-            rows[s].Draw(dice, Believed, won[s]);
-            rows[n + s].Draw(dice, Believed, lost[s]);
+            rows[s].Draw(dice, won[s]);
+            rows[n + s].Draw(dice, lost[s]);
         }
     }
 
@@ -242,24 +242,33 @@ public sealed class RoadFit
     {
         public static RowDraw Of(double[] parameters)
         {
-            var weighty = Math.Max(Small, SmallShare * parameters.Sum());
+            var sum = parameters.Sum();
+            var believed = Known(sum - RoadModel.PriorWeight) / sum;
+            var weighty = Math.Max(Small, SmallShare * sum);
             int[] roads = [.. Enumerable.Range(0, parameters.Length).Where(u => parameters[u] >= weighty)];
             var rest = parameters.Where(x => x < weighty).Sum();
             return new RowDraw(
                 roads,
-                [.. roads.Select(u => parameters[u])],
-                rest,
+                [.. roads.Select(u => believed * parameters[u])],
+                believed * rest,
                 [.. parameters.Select(x => x < weighty && rest > 0 ? x / rest : 0)]
             );
         }
 
-        public void Draw(Dice dice, double believed, double[] row)
+        /// <summary>What a row with so many counts is worth when drawing.</summary>
+        private static double Known(double counts)
+        {
+            var known = RoadModel.PriorWeight + (Believed * counts);
+            return known / (1 + (known / MostKnown));
+        }
+
+        public void Draw(Dice dice, double[] row)
         {
             Span<double> drawn = stackalloc double[Roads.Length];
             var sum = 0.0;
             for (var i = 0; i < drawn.Length; i++)
-                sum += drawn[i] = dice.Gamma(believed * Parameters[i]);
-            var other = Rest > 0 ? dice.Gamma(believed * Rest) : 0;
+                sum += drawn[i] = dice.Gamma(Parameters[i]);
+            var other = Rest > 0 ? dice.Gamma(Rest) : 0;
             sum += other;
             Dense.Scale(other / sum, Shares, row);
             for (var i = 0; i < drawn.Length; i++)

@@ -119,7 +119,7 @@ public sealed class LevelModel
     private void Take(LogCounts counts, int? stepAt, bool later)
     {
         Span<(int, double)> terms = stackalloc (int, double)[10];
-        foreach (var cell in InOrder(counts))
+        foreach (var cell in counts.CellsInOrder())
         {
             var (spot, against) = (cell.Spot, cell.Against);
             var partner = -1;
@@ -151,36 +151,6 @@ public sealed class LevelModel
     }
 
     /// <summary>The cells in one order, whatever way the counts came about, so that sums agree to the last bit.</summary>
-    private static Cell[] InOrder(LogCounts counts)
-    {
-        var names = counts
-            .Cells.Keys.Select(c => c.Against.Partner)
-            .OfType<string>()
-            .Distinct()
-            .Order(StringComparer.Ordinal)
-            .Index()
-            .ToDictionary(p => p.Item, p => p.Index, StringComparer.Ordinal);
-        var cells = counts
-            .Cells.Select(c => new Cell(
-                c.Key.Spot,
-                c.Key.Against.Partner is { } id ? names[id] : -1,
-                c.Key.Against,
-                c.Value.Won,
-                c.Value.Lost
-            ))
-            .ToArray();
-        Array.Sort(cells, (a, b) =>
-        {
-            var by = a.Spot.CompareTo(b.Spot);
-            by = by != 0 ? by : a.Partner.CompareTo(b.Partner);
-            by = by != 0 ? by : Nullable.Compare(a.Against.Rung, b.Against.Rung);
-            by = by != 0 ? by : Nullable.Compare(a.Against.Kilograms, b.Against.Kilograms);
-            by = by != 0 ? by : a.Against.Intent - b.Against.Intent;
-            return by != 0 ? by : a.Against.Drill.CompareTo(b.Against.Drill);
-        });
-        return cells;
-    }
-
     private (double Mean, double Precision)[] Priors()
     {
         var priors = new (double Mean, double Precision)[Layout.Size];
@@ -207,8 +177,6 @@ public sealed class LevelModel
             Set(own, 0, Math.Sqrt(PartnerBySpot));
         return priors;
     }
-
-    private sealed record Cell(int Spot, int Partner, Against Against, int Won, int Lost);
 
     private double BeltGap(in Against against) => against.Rung is { } rung ? ownRung - rung : 0;
 

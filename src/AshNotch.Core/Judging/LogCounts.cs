@@ -13,6 +13,14 @@ public readonly record struct CellKey(int Spot, Against Against)
     public override int GetHashCode() => (Against.GetHashCode() * 31) + Spot;
 }
 
+/// <summary>A cell with what was counted in it.</summary>
+/// <param name="Spot">As in <see cref="CellKey"/>.</param>
+/// <param name="Partner">The partner's place among all partners' ids in order; -1 for nobody known.</param>
+/// <param name="Against">As in <see cref="CellKey"/>.</param>
+/// <param name="Won">Contests won.</param>
+/// <param name="Lost">Contests lost.</param>
+internal readonly record struct CountedCell(int Spot, int Partner, Against Against, int Won, int Lost);
+
 /// <summary>One way in which contests over a spot went.</summary>
 /// <param name="Spot">The spot's place in the order.</param>
 /// <param name="End">How it went.</param>
@@ -174,6 +182,37 @@ public sealed class LogCounts
         }
 
         return roads;
+    }
+
+    /// <summary>The cells in one order, whatever way the counts came about, so that sums over them agree to the last bit.</summary>
+    internal CountedCell[] CellsInOrder()
+    {
+        var names = cells
+            .Keys.Select(c => c.Against.Partner)
+            .OfType<string>()
+            .Distinct()
+            .Order(StringComparer.Ordinal)
+            .Index()
+            .ToDictionary(p => p.Item, p => p.Index, StringComparer.Ordinal);
+        var inOrder = cells
+            .Select(c => new CountedCell(
+                c.Key.Spot,
+                c.Key.Against.Partner is { } id ? names[id] : -1,
+                c.Key.Against,
+                c.Value.Won,
+                c.Value.Lost
+            ))
+            .ToArray();
+        Array.Sort(inOrder, (a, b) =>
+        {
+            var by = a.Spot.CompareTo(b.Spot);
+            by = by != 0 ? by : a.Partner.CompareTo(b.Partner);
+            by = by != 0 ? by : Nullable.Compare(a.Against.Rung, b.Against.Rung);
+            by = by != 0 ? by : Nullable.Compare(a.Against.Kilograms, b.Against.Kilograms);
+            by = by != 0 ? by : a.Against.Intent - b.Against.Intent;
+            return by != 0 ? by : a.Against.Drill.CompareTo(b.Against.Drill);
+        });
+        return inOrder;
     }
 
     /// <summary>Adds one roll, or takes it out again.</summary>

@@ -20,7 +20,11 @@ internal sealed class LogisticRows
     /// <param name="terms">The parameters' places, each once, and values.</param>
     public void Add(int won, int tried, double offset, int group, bool dispersed, params ReadOnlySpan<(int Column, double Value)> terms)
     {
-        foreach (var (column, value) in terms)
+        // In the order of the columns, so that of the information only the lower half is met.
+        Span<(int Column, double Value)> inOrder = stackalloc (int, double)[terms.Length];
+        terms.CopyTo(inOrder);
+        inOrder.Sort((a, b) => a.Column.CompareTo(b.Column));
+        foreach (var (column, value) in inOrder)
         {
             columns.Add(column);
             values.Add(value);
@@ -137,7 +141,7 @@ internal sealed class LogisticFit
 internal sealed class LogisticMap
 {
     private const double LongestStep = 2;
-    private const double Settled = 1e-7;
+    private const double Settled = 1e-6;
     private const int MostSteps = 60;
     private const int MostHalvings = 30;
 
@@ -271,15 +275,17 @@ internal sealed class LogisticMap
             var p = chances[r];
             var score = weights[r] * (rows[r].Won - (rows[r].Tried * p));
             var weight = weights[r] * rows[r].Tried * p * (1 - p);
-            for (var a = starts[r]; a < starts[r + 1]; a++)
+            var at = columns.AsSpan(starts[r], starts[r + 1] - starts[r]);
+            var value = values.AsSpan(starts[r], at.Length);
+            for (var a = 0; a < at.Length; a++)
             {
-                var (at, by) = (columns[a], weight * values[a]);
-                gradient[at] += score * values[a];
-                for (var b = starts[r]; b < starts[r + 1]; b++)
-                    if (columns[b] <= at)
-                        information[(at * n) + columns[b]] += by * values[b];
+                var by = weight * value[a];
+                var line = information.AsSpan(at[a] * n, n);
+                gradient[at[a]] += score * value[a];
+                for (var b = 0; b <= a; b++)
+                    line[at[b]] += by * value[b];
                 if (rows[r].Group >= 0)
-                    cross[(rows[r].Group * n) + at] += by;
+                    cross[(rows[r].Group * n) + at[a]] += by;
             }
 
             if (rows[r].Group >= 0)

@@ -42,6 +42,9 @@ public static class Traps
     private const double UsualWeight = 2;
 
     /// <summary>Finds them, least accidental first.</summary>
+    /// <param name="readings">The rounds of a part of the log, oldest first.</param>
+    /// <param name="judgement">The judgement of that part.</param>
+    /// <param name="ground">The ground with the owner's additions.</param>
     public static IReadOnlyList<Trap> Of(IReadOnlyList<RollReading> readings, Judgement judgement, GroundMap ground)
     {
         var seen = Seen.In(readings, judgement);
@@ -52,19 +55,17 @@ public static class Traps
             foreach (var (technique, losses) in here.ByTechnique)
             {
                 var share = usual.GetValueOrDefault(technique, Unusual);
-                looked.Add(new Candidate(spot, technique, null, null, here.Losing * share, [.. losses.Select(l => l.Contest)]));
-                foreach (var one in losses.Where(l => l.Partner >= 0).GroupBy(l => l.Partner))
+                looked.Add(new Candidate(spot, technique, null, null, here.Losing * share, losses.Count, losses));
+                foreach (var (partner, count) in losses.Where(l => l.Partner >= 0).CountBy(l => l.Partner))
                 {
-                    var (lostToThem, count) = (here.LosingTo[one.Key], one.Count());
+                    var lostToThem = here.LosingTo(partner);
                     var theirs = (losses.Count - count + (UsualWeight * share)) / (here.Losing - lostToThem + UsualWeight);
-                    looked.Add(
-                        new Candidate(spot, technique, null, seen.Partners[one.Key], lostToThem * theirs, [.. one.Select(l => l.Contest)])
-                    );
+                    looked.Add(new Candidate(spot, technique, null, seen.Partners[partner], lostToThem * theirs, count, losses, partner));
                 }
             }
 
             foreach (var (reason, losses) in here.ByReason)
-                looked.Add(new Candidate(spot, null, reason, null, here.WithReasons * seen.ShareOf(reason), losses));
+                looked.Add(new Candidate(spot, null, reason, null, here.WithReasons * seen.ShareOf(reason), losses.Count, losses));
         }
 
         double[] chances = [.. looked.Select(t => t.Chance())];
@@ -73,11 +74,13 @@ public static class Traps
         [
             .. looked
                 .Select((t, i) => (Found: t, Chance: chances[i], Stands: stands[i]))
-                .Where(t => t.Stands && t.Found.Moments.Count >= Least)
+                .Where(t => t.Stands && t.Found.Count >= Least)
                 .Select(t => t.Found.Named(t.Chance))
                 .OrderBy(t => t.Chance)
                 .ThenByDescending(t => t.Moments.Count)
-                .ThenBy(t => t.Spot.ToString(), StringComparer.Ordinal),
+                .ThenBy(t => t.Spot.ToString(), StringComparer.Ordinal)
+                .ThenBy(t => t.Technique ?? t.Reason, StringComparer.Ordinal)
+                .ThenBy(t => t.Partner, StringComparer.Ordinal),
         ];
     }
 
@@ -108,29 +111,46 @@ public static class Traps
         {
             var seen = new Seen();
             var places = new Dictionary<string, int>(IdHash.Comparer);
-            foreach (var reading in readings)
+            int PlaceOf(string? partner)
             {
-                var partner = -1;
-                if (reading.Against.Partner is { } id && !places.TryGetValue(id, out partner))
+                if (partner is null)
+                    return -1;
+                if (!places.TryGetValue(partner, out var place))
                 {
-                    places[id] = partner = places.Count;
-                    seen.Partners.Add(id);
+                    places[partner] = place = places.Count;
+                    seen.Partners.Add(partner);
                 }
 
-                var offset = judgement.Offset(reading.Against);
+                return place;
+            }
+
+            // What was to be expected follows from how often whom was met where; only what was lost is looked at one by one.
+            foreach (var (at, _, against, won, lost) in judgement.Counts.CellsInOrder())
+            {
+                if (against.Drill)
+                    continue;
+                var spot = judgement.Counts.Ground.Spots[at];
+                ref var here = ref CollectionsMarshal.GetValueRefOrAddDefault(seen.BySpot, spot, out _);
+                (here ??= new Losses()).Expect(
+                    (won + lost) * (1 - judgement.ChanceWith(spot, judgement.Offset(against))),
+                    PlaceOf(against.Partner)
+                );
+            }
+
+            foreach (var reading in readings)
+            {
+                var partner = PlaceOf(reading.Against.Partner);
                 foreach (var contest in reading.Contests)
-                    if (contest.End != ContestEnd.Held)
-                        seen.Add(contest, partner, 1 - judgement.ChanceWith(contest.Spot, offset));
+                    if (contest.End == ContestEnd.Lost)
+                        seen.Add(contest, partner);
             }
 
             return seen;
         }
 
-        private void Add(Contest contest, int partner, double losing)
+        private void Add(Contest contest, int partner)
         {
-            ref var here = ref CollectionsMarshal.GetValueRefOrAddDefault(BySpot, contest.Spot, out _);
-            (here ??= new Losses()).Expect(losing, partner);
-            if (contest.End != ContestEnd.Lost)
+            if (!BySpot.TryGetValue(contest.Spot, out var here))
                 return;
             if (contest.Technique is { } technique)
                 Of(here.ByTechnique, technique).Add((partner, contest));
@@ -140,7 +160,7 @@ public static class Traps
             allNoted++;
             foreach (var reason in contest.Reasons.Distinct())
             {
-                Of(here.ByReason, reason).Add(contest);
+                Of(here.ByReason, reason).Add((partner, contest));
                 CollectionsMarshal.GetValueRefOrAddDefault(noted, reason, out _)++;
             }
         }
@@ -152,46 +172,59 @@ public static class Traps
     /// <summary>What was lost in one spot, oldest first, and how much was to be expected.</summary>
     private sealed class Losses
     {
+        private readonly List<double> losingTo = [];
+
         /// <summary>Σ P(lost).</summary>
         public double Losing { get; private set; }
 
-        /// <summary>The same against each partner, by their places.</summary>
-        public List<double> LosingTo { get; } = [];
+        /// <summary>The same against one partner, by their place.</summary>
+        public double LosingTo(int partner) => partner < losingTo.Count ? losingTo[partner] : 0;
 
         /// <summary>By their move, with the partner's place; -1 for nobody known.</summary>
         public Dictionary<string, List<(int Partner, Contest Contest)>> ByTechnique { get; } = new(IdHash.Comparer);
 
         /// <summary>By each reason noted.</summary>
-        public Dictionary<string, List<Contest>> ByReason { get; } = new(IdHash.Comparer);
+        public Dictionary<string, List<(int Partner, Contest Contest)>> ByReason { get; } = new(IdHash.Comparer);
 
         /// <summary>How many have a reason noted.</summary>
         public int WithReasons { get; set; }
 
-        /// <summary>Another contest was decided there.</summary>
+        /// <summary>Contests were decided there, of which so many were to be lost.</summary>
         public void Expect(double losing, int partner)
         {
             Losing += losing;
             if (partner < 0)
                 return;
-            while (LosingTo.Count <= partner)
-                LosingTo.Add(0);
-            LosingTo[partner] += losing;
+            while (losingTo.Count <= partner)
+                losingTo.Add(0);
+            losingTo[partner] += losing;
         }
     }
 
-    /// <summary>Something that may be a trap or an accident.</summary>
+    /// <summary>Something that may be a trap or an accident: so many of these losses, or of those to one partner.</summary>
     private sealed record Candidate(
         Spot Spot,
         string? Technique,
         string? Reason,
         string? Partner,
         double Expected,
-        IReadOnlyList<Contest> Moments
+        int Count,
+        List<(int Partner, Contest Contest)> Losses,
+        int? To = null
     )
     {
         /// <summary>The Poisson tail: the chance of this many or more.</summary>
-        public double Chance() => 1 - Poisson.CDF(Math.Max(Expected, 1e-9), Moments.Count - 1);
+        public double Chance() => 1 - Poisson.CDF(Math.Max(Expected, 1e-9), Count - 1);
 
-        public Trap Named(double chance) => new(Spot, Technique, Reason, Partner, Expected, chance, Moments);
+        public Trap Named(double chance) =>
+            new(
+                Spot,
+                Technique,
+                Reason,
+                Partner,
+                Expected,
+                chance,
+                [.. Losses.Where(l => To is null || l.Partner == To).Select(l => l.Contest)]
+            );
     }
 }

@@ -50,15 +50,21 @@ public sealed class FolderLock : IDisposable
         }
     }
 
-    /// <summary>Makes a folder that only its owner may look into; one that is there stays as it is.</summary>
+    /// <summary>Makes a folder that only its owner may look into, and those above it that are missing; what is there stays as it is.</summary>
     public static void MakeFolder(string folder)
     {
         if (Directory.Exists(folder))
             return;
         if (OperatingSystem.IsWindows())
+        {
             Directory.CreateDirectory(folder);
-        else
-            Directory.CreateDirectory(folder, Owner);
+            return;
+        }
+
+        // The mode goes for the last folder of a path alone: each above it is made by itself.
+        if (Path.GetDirectoryName(Path.GetFullPath(folder)) is { } above)
+            MakeFolder(above);
+        Directory.CreateDirectory(folder, Owner);
     }
 
     /// <inheritdoc />

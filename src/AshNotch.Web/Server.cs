@@ -59,8 +59,8 @@ public static class Server
             kestrel.AddServerHeader = false;
             kestrel.Limits.MaxRequestBodySize = LargestBody;
         });
-        builder.Services.AddGate(settings, clock);
         AddServices(builder.Services, OpenedLog.Open(settings), clock, settings.SecondFolder);
+        builder.Services.AddGate(settings, clock);
         var app = builder.Build();
         Guard(app, settings);
         Map(app, settings);

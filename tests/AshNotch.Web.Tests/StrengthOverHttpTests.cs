@@ -89,6 +89,26 @@ public sealed class StrengthOverHttpTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Every_folder_and_file_of_a_log_is_its_owners_alone()
+    {
+        if (OperatingSystem.IsWindows())
+            return;
+        var above = Path.Combine(server.Folder, "not", "there");
+        await using (var app = Server.Build(new Settings { Port = 0, DataFolder = Path.Combine(above, "yet") }))
+        {
+            await app.StartAsync();
+            await app.StopAsync();
+        }
+
+        const UnixFileMode owner = UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute;
+        string[] made = [above, .. Directory.EnumerateFileSystemEntries(above, "*", SearchOption.AllDirectories)];
+        Assert.Contains(made, path => path.EndsWith("log.db", StringComparison.Ordinal));
+        Assert.Contains(made, path => path.EndsWith("keys", StringComparison.Ordinal));
+        foreach (var path in made)
+            Assert.Equal(default, File.GetUnixFileMode(path) & ~owner);
+    }
+
+    [Fact]
     public async Task A_log_whose_file_is_gone_says_so_and_nothing_is_our_fault()
     {
         var file = Path.Combine(server.Folder, "log.db");

@@ -1,4 +1,5 @@
 using System.Security.Claims;
+using AshNotch.Store;
 using AshNotch.Web.Guards;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authentication.Cookies;
@@ -42,7 +43,7 @@ public static class Gate
         services.AddSingleton(passphrase).AddSingleton(new SignIns(folder, passphrase, clock)).AddSingleton(waits);
         services.AddRateLimiter(o => (o.GlobalLimiter, o.OnRejected) = (waits.Limiter, SignInWaits.Refuse));
         var keys = Path.Combine(folder, "keys");
-        PrivateFile.MakeFolder(keys);
+        FolderLock.MakeFolder(keys);
         services.AddDataProtection().SetApplicationName("Ash Notch").PersistKeysToFileSystem(new DirectoryInfo(keys));
         services
             .AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme)

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using AshNotch.Formats;
+using AshNotch.Store;
 
 namespace AshNotch.Web.Access;
 
@@ -8,19 +9,10 @@ internal static class PrivateFile
 {
     private const UnixFileMode Owner = UnixFileMode.UserRead | UnixFileMode.UserWrite;
 
-    /// <summary>Makes a folder for its owner alone.</summary>
-    public static void MakeFolder(string folder)
-    {
-        if (OperatingSystem.IsWindows())
-            Directory.CreateDirectory(folder);
-        else
-            Directory.CreateDirectory(folder, Owner | UnixFileMode.UserExecute);
-    }
-
     /// <summary>Writes a file: whoever reads it meanwhile finds the one of before.</summary>
     public static void Write(string path, ReadOnlySpan<byte> bytes)
     {
-        MakeFolder(Path.GetDirectoryName(path)!);
+        FolderLock.MakeFolder(Path.GetDirectoryName(path)!);
         var beside = $"{path}.{Environment.ProcessId}.new";
         var options = new FileStreamOptions { Mode = FileMode.Create, Access = FileAccess.Write };
         if (!OperatingSystem.IsWindows())

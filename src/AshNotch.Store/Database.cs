@@ -51,6 +51,11 @@ public sealed class Database : IDisposable
                 error
             );
         }
+        catch (SqliteException error) when (StoreException.Of(error, Path) is { Fault: StoreFault.Damaged } found)
+        {
+            // The check itself falls over some damage: that is no other than what it reports.
+            damage = found;
+        }
         catch (SqliteException error) when (StoreException.Of(error, Path) is { } known)
         {
             throw known;

@@ -129,6 +129,45 @@ public sealed class StrengthTests : IDisposable
         Assert.All(page.Unreadable, u => Assert.StartsWith("roll 2026-03-03, r1", u));
     }
 
+    // The check that SQLite makes reports some damage and falls over other: a page of the search index, or of the schema itself.
+    [Theory]
+    [InlineData("session_words_config")]
+    [InlineData("session_words_data")]
+    [InlineData("state")]
+    [InlineData("sqlite_schema")]
+    public void A_log_of_which_any_page_is_spoiled_still_opens_says_so_and_gives_way_to_a_copy(string table)
+    {
+        var copy = Path.Combine(folder, "copy.db");
+        using (var database = new Database(FilePath))
+        {
+            Fill(database);
+            database.CopyTo(copy);
+        }
+
+        SqliteConnection.ClearAllPools();
+        int root,
+            size;
+        using (var connection = new SqliteConnection($"Data Source={FilePath};Pooling=False"))
+        {
+            connection.Open();
+            size = connection.One("PRAGMA page_size", r => r.GetInt32(0));
+            root = connection.One($"SELECT coalesce((SELECT rootpage FROM sqlite_schema WHERE name = '{table}'), 1)", r => r.GetInt32(0));
+        }
+
+        // Of the first page the header stays, by which SQLite knows its own files.
+        var bytes = File.ReadAllBytes(FilePath);
+        bytes.AsSpan(((root - 1) * size) + (root == 1 ? 100 : 0), size - 100).Fill(0xA5);
+        File.WriteAllBytes(FilePath, bytes);
+
+        using var damaged = new Database(FilePath);
+        Assert.Equal(StoreFault.Damaged, damaged.Damage?.Fault);
+        Assert.Equal(StoreFault.Damaged, damaged.Trouble()?.Fault);
+        Assert.Equal(bytes, File.ReadAllBytes(FilePath));
+        new Restores(damaged, new Backups(damaged, TimeProvider.System)).From(copy, take: true);
+        Assert.Null(damaged.Damage);
+        Assert.Equal(60, new Sessions(damaged).List(0, 100).Total);
+    }
+
     [Fact]
     public void What_can_be_read_of_a_damaged_log_is_saved_into_a_sound_one_and_the_rest_is_named()
     {

@@ -145,14 +145,7 @@ public sealed class StrengthTests : IDisposable
         }
 
         SqliteConnection.ClearAllPools();
-        int root,
-            size;
-        using (var connection = new SqliteConnection($"Data Source={FilePath};Pooling=False"))
-        {
-            connection.Open();
-            size = connection.One("PRAGMA page_size", r => r.GetInt32(0));
-            root = connection.One($"SELECT coalesce((SELECT rootpage FROM sqlite_schema WHERE name = '{table}'), 1)", r => r.GetInt32(0));
-        }
+        var (root, size) = PageOf(table);
 
         // Of the first page the header stays, by which SQLite knows its own files.
         var bytes = File.ReadAllBytes(FilePath);
@@ -281,18 +274,21 @@ public sealed class StrengthTests : IDisposable
     [Fact]
     public void Errors_of_our_own_stay_ours() => Assert.Null(StoreException.Of(new SqliteException("constraint", 19), FilePath));
 
+    /// <summary>The first page of a table, or that of the schema for a name that is none, and the size of pages.</summary>
+    private (int Root, int Size) PageOf(string table)
+    {
+        using var connection = new SqliteConnection($"Data Source={FilePath};Pooling=False");
+        connection.Open();
+        return (
+            connection.One($"SELECT coalesce((SELECT rootpage FROM sqlite_schema WHERE name = '{table}'), 1)", r => r.GetInt32(0)),
+            connection.One("PRAGMA page_size", r => r.GetInt32(0))
+        );
+    }
+
+    /// <summary>Overwrites the first leaf of a table, so that the rest of it can still be read: its number stands in the root page's first cell.</summary>
     private void Spoil(string table)
     {
-        int root,
-            size;
-        using (var connection = new SqliteConnection($"Data Source={FilePath};Pooling=False"))
-        {
-            connection.Open();
-            size = connection.One("PRAGMA page_size", r => r.GetInt32(0));
-            root = connection.One($"SELECT rootpage FROM sqlite_schema WHERE name = '{table}'", r => r.GetInt32(0));
-            // The first leaf of the table, so that the rest of it can still be read: its number stands in the root page's first cell.
-        }
-
+        var (root, size) = PageOf(table);
         var bytes = File.ReadAllBytes(FilePath);
         var page = bytes.AsSpan((root - 1) * size, size);
         Assert.Equal(5, page[0]);

@@ -56,6 +56,11 @@ public sealed class Database : IDisposable
             // The check itself falls over some damage: that is no other than what it reports.
             damage = found;
         }
+        catch (StoreException found) when (found.Fault == StoreFault.Damaged)
+        {
+            // The same, met while what is kept beside the rolls was brought up to date.
+            damage = found;
+        }
         catch (SqliteException error) when (StoreException.Of(error, Path) is { } known)
         {
             throw known;

@@ -85,7 +85,7 @@ public sealed class Restores(Database database, Backups backups)
     private static Holdings BroughtUpToDate(string ready)
     {
         using var copy = new Database(ready);
-        return copy.Read(Holdings.Of);
+        return copy.Damage is { } damage ? throw damage : copy.Read(Holdings.Of);
     }
 
     /// <summary>

@@ -36,6 +36,8 @@ static async Task<int> Serve(Settings settings)
         foreach (var address in addresses.Skip(1))
             Console.WriteLine($"  and at {address}");
         Console.WriteLine(settings.Demo ? "This is the demo log, on a throw-away copy." : $"Your log is in {settings.DataFolder}");
+        if (app.Services.GetRequiredService<Database>().Damage is { } damage)
+            Console.Error.WriteLine(damage.Message);
         await app.WaitForShutdownAsync();
         return 0;
     }

@@ -35,7 +35,7 @@ public sealed class Restores(Database database, Backups backups)
                 var ready = Path.Combine(bench, "log.db");
                 File.Copy(file, ready);
                 Check(ready, Path.GetFileName(file));
-                var then = BroughtUpToDate(ready);
+                var then = BroughtUpToDate(ready, Path.GetFileName(file));
                 var now = database.Damage is null ? database.Read(Holdings.Of) : null;
                 if (!take)
                     return new Restored(now, then, null);
@@ -82,10 +82,12 @@ public sealed class Restores(Database database, Backups backups)
             inner
         );
 
-    private static Holdings BroughtUpToDate(string ready)
+    private static Holdings BroughtUpToDate(string ready, string name)
     {
         using var copy = new Database(ready);
-        return copy.Damage is { } damage ? throw damage : copy.Read(Holdings.Of);
+        return copy.Damage is { } damage
+            ? throw Bad(name, damage.InnerException?.Message ?? "its parts do not agree", damage)
+            : copy.Read(Holdings.Of);
     }
 
     /// <summary>

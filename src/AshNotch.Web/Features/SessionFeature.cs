@@ -53,7 +53,7 @@ public static class SessionFeature
         {
             var (skip, take) = page.Range(Usual);
             var found = sessions.List(skip, take);
-            var log = await snapshots.Now(stop);
+            var log = await Whole(snapshots, stop);
             return TypedResults.Ok(
                 new Paged<SessionRead>(
                     [.. found.Items.Select(s => new SessionRead(s) { Decided = Decided(s.Value, log) })],
@@ -98,7 +98,7 @@ public static class SessionFeature
                 if (sessions.Get(id) is not { } stored)
                     return Problems.NotThere("session");
                 Versions.Tag(response, stored.Version);
-                return TypedResults.Ok(new SessionRead(stored) { Decided = Decided(stored.Value, await snapshots.Now(stop)) });
+                return TypedResults.Ok(new SessionRead(stored) { Decided = Decided(stored.Value, await Whole(snapshots, stop)) });
             }
         );
 
@@ -243,9 +243,24 @@ public static class SessionFeature
         }
     }
 
-    private static Dictionary<string, string> Decided(Session session, LogSnapshot log) =>
-        session
-            .Rolls.Select(roll => (roll.Id, Says: ScoreFeature.Decided(session, roll, log)))
-            .Where(r => r.Says is not null)
-            .ToDictionary(r => r.Id, r => r.Says!, StringComparer.Ordinal);
+    // What was logged is shown even when another part of a damaged log cannot be read.
+    private static async ValueTask<LogSnapshot?> Whole(Snapshots snapshots, CancellationToken stop)
+    {
+        try
+        {
+            return await snapshots.Now(stop);
+        }
+        catch (StoreException damaged) when (damaged.Fault is StoreFault.Damaged)
+        {
+            return null;
+        }
+    }
+
+    private static Dictionary<string, string>? Decided(Session session, LogSnapshot? log) =>
+        log is null
+            ? null
+            : session
+                .Rolls.Select(roll => (roll.Id, Says: ScoreFeature.Decided(session, roll, log)))
+                .Where(r => r.Says is not null)
+                .ToDictionary(r => r.Id, r => r.Says!, StringComparer.Ordinal);
 }

@@ -131,6 +131,10 @@ internal sealed class Upkeep(
             // The phrase books and the weights are read at the first account: better now than while somebody waits.
             _ = now.Teller.Read("I passed.");
         }
+        catch (StoreException failed)
+        {
+            log.LogWarning("Nothing was made ready ahead of time: {Says}", failed.Message);
+        }
         catch (Exception failed) when (failed is not OperationCanceledException)
         {
             // Whoever asks for it gets the failure in a sentence; here it only leaves a line.

@@ -56,8 +56,7 @@ internal sealed class KeptReadings
         var (now, unreadable) = Read(connection, touched);
         List<RollReading> gone = [.. before.entries.Where(e => touched.Contains(e.Roll)).Select(e => e.Reading)];
         List<RollReading> come = [.. now.Select(e => e.Reading)];
-        Entry[] entries = [.. before.entries.Where(e => !touched.Contains(e.Roll)), .. now];
-        Array.Sort(entries);
+        var entries = Merged(Array.FindAll(before.entries, e => !touched.Contains(e.Roll)), now);
         var readings = before.Readings.Changed(ReadingsOf(entries), gone, come);
         if (!ReferenceEquals(before.Counts.Ground, ground))
             return new KeptReadings(entries, readings, LogCounts.Of(readings, ground), change, unreadable);
@@ -67,6 +66,17 @@ internal sealed class KeptReadings
         foreach (var reading in come)
             counts.Add(reading);
         return new KeptReadings(entries, readings, counts, change, unreadable);
+    }
+
+    /// <summary>Both in one order: the first is in it already, the second is brought into it.</summary>
+    private static Entry[] Merged(Entry[] stay, Entry[] come)
+    {
+        Array.Sort(come);
+        var all = new Entry[stay.Length + come.Length];
+        var (s, c) = (0, 0);
+        for (var i = 0; i < all.Length; i++)
+            all[i] = c == come.Length || (s < stay.Length && stay[s].CompareTo(come[c]) < 0) ? stay[s++] : come[c++];
+        return all;
     }
 
     private static RollReading[] ReadingsOf(Entry[] entries) => Array.ConvertAll(entries, e => e.Reading);

@@ -35,7 +35,7 @@ public sealed class LogSnapshot
         (this.kept, Words, Ground) = (kept, words, ground);
         (reader, learned, corrections) = readers;
         teller = new Lazy<AccountReader>(Told);
-        this.next = next ?? new Lazy<NextMoments>(() => new NextMoments(ground, kept.Readings.SelectMany(r => r.Follows)));
+        this.next = next ?? new Lazy<NextMoments>(() => new NextMoments(ground, kept.Readings.Follows));
     }
 
     /// <summary>Differs after every write.</summary>
@@ -108,7 +108,7 @@ public sealed class LogSnapshot
                 ),
             ]);
 
-    private AccountReader Told() => learned.Value.Knowing(kept.Readings.SelectMany(r => r.Follows), Partners.Select(p => p.Partner.Name));
+    private AccountReader Told() => learned.Value.Knowing(kept.Readings.Follows, Partners.Select(p => p.Partner.Name));
 
     /// <summary>Reads a picture; what has not changed since an earlier one is taken from there.</summary>
     /// <param name="connection">A connection inside a transaction.</param>

@@ -1,3 +1,4 @@
+using System.Runtime.InteropServices;
 using AshNotch.Core.Ground;
 using AshNotch.Core.Judging;
 using AshNotch.Core.Log;
@@ -33,7 +34,10 @@ public sealed class Partners(Database database)
         foreach (var reading in readings)
         {
             if (reading.Against.Partner is { } id)
-                met[id] = (met.GetValueOrDefault(id).Rolls + 1, reading.Date);
+            {
+                ref var seen = ref CollectionsMarshal.GetValueRefOrAddDefault(met, id, out _);
+                seen = (seen.Rolls + 1, reading.Date);
+            }
         }
 
         var weekdays = Weekdays(readings);
@@ -60,9 +64,12 @@ public sealed class Partners(Database database)
         if (readings.Count == 0)
             return counts;
         var since = readings[^1].Date.AddDays(-UsualDays);
+        // Oldest first: those weeks are the end of it.
         foreach (
             var (id, date) in readings
-                .Where(r => r.Date > since && r.Against.Partner is not null)
+                .Reverse()
+                .TakeWhile(r => r.Date > since)
+                .Where(r => r.Against.Partner is not null)
                 .Select(r => (r.Against.Partner!, r.Date))
                 .Distinct()
         )

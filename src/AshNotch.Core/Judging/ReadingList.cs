@@ -1,6 +1,7 @@
 using System.Collections;
 using System.Runtime.InteropServices;
 using AshNotch.Core.Ground;
+using AshNotch.Core.Log;
 
 namespace AshNotch.Core.Judging;
 
@@ -19,22 +20,28 @@ public sealed class ReadingList : IReadOnlyList<RollReading>
     private readonly IReadOnlyList<RollReading> readings;
     private readonly Lazy<IReadOnlyDictionary<Spot, Fought[]>> bySpot;
     private readonly Lazy<IReadOnlyDictionary<Spot, Fought[]>> byNext;
+    private readonly Lazy<ReadingTally<Followed>> follows;
+    private readonly Lazy<ReadingTally<SideKey>> sides;
     private readonly Lazy<Dictionary<string, List<RollReading>>> byPartner;
     private readonly Lazy<ILookup<string, RollReading>> byBlock;
 
     /// <param name="readings">The readings, oldest first; not to be changed any more.</param>
     public ReadingList(IReadOnlyList<RollReading> readings)
-        : this(readings, null, null) { }
+        : this(readings, null, null, null, null) { }
 
     private ReadingList(
         IReadOnlyList<RollReading> readings,
         IReadOnlyDictionary<Spot, Fought[]>? bySpot,
-        IReadOnlyDictionary<Spot, Fought[]>? byNext
+        IReadOnlyDictionary<Spot, Fought[]>? byNext,
+        ReadingTally<Followed>? follows,
+        ReadingTally<SideKey>? sides
     )
     {
         this.readings = readings;
-        this.bySpot = Known(bySpot, FoughtOver);
-        this.byNext = Known(byNext, LedInto);
+        this.bySpot = Known(bySpot, () => Index(readings, FoughtOver));
+        this.byNext = Known(byNext, () => Index(readings, LedInto));
+        this.follows = Known(follows, () => ReadingTally<Followed>.Of(readings, ReadingTallies.Follows));
+        this.sides = Known(sides, () => ReadingTally<SideKey>.Of(readings, ReadingTallies.Sides));
         byPartner = new Lazy<Dictionary<string, List<RollReading>>>(() =>
             readings.Where(r => r.Against.Partner is not null).GroupBy(r => r.Against.Partner!).ToDictionary(g => g.Key, g => g.ToList())
         );
@@ -72,10 +79,16 @@ public sealed class ReadingList : IReadOnlyList<RollReading>
     /// <summary>The spots that were fought over.</summary>
     public IEnumerable<Spot> Spots => bySpot.Value.Keys;
 
+    /// <summary>What followed what, all alike counted once with how often; in no order.</summary>
+    public IEnumerable<Followed> Follows => follows.Value.Counts.Select(c => c.Key with { Count = c.Value });
+
+    /// <summary>How often moves of either side went well or badly for the owner; goes of a drill are left out.</summary>
+    internal IReadOnlyDictionary<SideKey, int> Sides => sides.Value.Counts;
+
     /// <summary>Any readings as such a list; one that is one already stays.</summary>
     public static ReadingList Of(IReadOnlyList<RollReading> readings) => readings as ReadingList ?? new ReadingList(readings);
 
-    /// <summary>The list after a change of some rolls. What this one knows of spots is handed on, but for the spots of those rolls.</summary>
+    /// <summary>The list after a change of some rolls. What this one knows is handed on, but for what those rolls say.</summary>
     /// <param name="readings">All readings after the change, oldest first; those that stay are the same objects.</param>
     /// <param name="gone">Those of this list that are not in it any more.</param>
     /// <param name="come">Those that are new in it.</param>
@@ -85,14 +98,14 @@ public sealed class ReadingList : IReadOnlyList<RollReading>
         IReadOnlyCollection<RollReading> come
     )
     {
-        if (!bySpot.IsValueCreated && !byNext.IsValueCreated)
-            return new ReadingList(readings);
-        var order = new Dictionary<RollReading, int>(readings.Count, ReferenceEqualityComparer.Instance);
-        for (var i = 0; i < readings.Count; i++)
-            order[readings[i]] = i;
-        IReadOnlyDictionary<Spot, Fought[]>? HandedOn(Lazy<IReadOnlyDictionary<Spot, Fought[]>> index, Func<Contest, Spot?> key) =>
-            index.IsValueCreated ? Changed(index.Value, key, order, gone, come) : null;
-        return new ReadingList(readings, HandedOn(bySpot, FoughtOver), HandedOn(byNext, LedInto));
+        var changes = new Changes(readings, gone, come);
+        return new ReadingList(
+            readings,
+            bySpot.IsValueCreated ? Changed(bySpot.Value, FoughtOver, changes) : null,
+            byNext.IsValueCreated ? Changed(byNext.Value, LedInto, changes) : null,
+            follows.IsValueCreated ? follows.Value.Changed(gone, come) : null,
+            sides.IsValueCreated ? sides.Value.Changed(gone, come) : null
+        );
     }
 
     /// <inheritdoc />
@@ -104,10 +117,8 @@ public sealed class ReadingList : IReadOnlyList<RollReading>
 
     private static Spot? LedInto(Contest contest) => contest.Next;
 
-    private Lazy<IReadOnlyDictionary<Spot, Fought[]>> Known(IReadOnlyDictionary<Spot, Fought[]>? index, Func<Contest, Spot?> key) =>
-        index is null
-            ? new Lazy<IReadOnlyDictionary<Spot, Fought[]>>(() => Index(readings, key))
-            : new Lazy<IReadOnlyDictionary<Spot, Fought[]>>(index);
+    private static Lazy<T> Known<T>(T? handedOn, Func<T> make)
+        where T : class => handedOn is null ? new Lazy<T>(make) : new Lazy<T>(handedOn);
 
     /// <summary>Counts first and fills then, so that nothing grows: the lists of ten years are long.</summary>
     private static Dictionary<Spot, Fought[]> Index(IReadOnlyCollection<RollReading> readings, Func<Contest, Spot?> key)
@@ -130,29 +141,59 @@ public sealed class ReadingList : IReadOnlyList<RollReading>
         return index;
     }
 
-    private static Dictionary<Spot, Fought[]> Changed(
-        IReadOnlyDictionary<Spot, Fought[]> before,
-        Func<Contest, Spot?> key,
-        Dictionary<RollReading, int> order,
-        IReadOnlyCollection<RollReading> gone,
-        IReadOnlyCollection<RollReading> come
-    )
+    private static Dictionary<Spot, Fought[]> Changed(IReadOnlyDictionary<Spot, Fought[]> before, Func<Contest, Spot?> key, Changes changes)
     {
         var index = new Dictionary<Spot, Fought[]>(before);
-        var added = Index(come, key);
-        foreach (var spot in Index(gone, key).Keys.Union(added.Keys))
+        var added = Index(changes.Come, key);
+        foreach (var spot in Index(changes.Gone, key).Keys.Union(added.Keys))
         {
-            Fought[] there =
-            [
-                .. (before.GetValueOrDefault(spot) ?? []).Where(f => order.ContainsKey(f.Reading)),
-                .. added.GetValueOrDefault(spot) ?? [],
-            ];
+            var there = changes.Merged(before.GetValueOrDefault(spot) ?? [], added.GetValueOrDefault(spot) ?? []);
             if (there.Length == 0)
                 index.Remove(spot);
             else
-                index[spot] = [.. there.OrderBy(f => order[f.Reading])];
+                index[spot] = there;
         }
 
         return index;
+    }
+
+    /// <summary>Rolls that went and came, with where those of their days stand among all.</summary>
+    private sealed class Changes
+    {
+        private readonly HashSet<RollReading> gone;
+        private readonly HashSet<DateOnly> goneDays;
+        private readonly Dictionary<RollReading, int> order = new(ReferenceEqualityComparer.Instance);
+
+        public Changes(IReadOnlyList<RollReading> after, IReadOnlyCollection<RollReading> gone, IReadOnlyCollection<RollReading> come)
+        {
+            (Gone, Come) = (gone, come);
+            this.gone = new HashSet<RollReading>(gone, ReferenceEqualityComparer.Instance);
+            goneDays = [.. gone.Select(r => r.Date)];
+            var days = come.Select(r => r.Date).ToHashSet();
+            for (var i = 0; i < after.Count; i++)
+                if (days.Contains(after[i].Date))
+                    order[after[i]] = i;
+        }
+
+        public IReadOnlyCollection<RollReading> Gone { get; }
+
+        public IReadOnlyCollection<RollReading> Come { get; }
+
+        /// <summary>Those of before that stay, in their order, with the added ones among them in theirs.</summary>
+        public Fought[] Merged(Fought[] before, Fought[] added)
+        {
+            var stay = Array.FindAll(before, f => !goneDays.Contains(f.Reading.Date) || !gone.Contains(f.Reading));
+            if (added.Length == 0)
+                return stay;
+            Fought[] come = [.. added.OrderBy(f => order[f.Reading])];
+            var all = new Fought[stay.Length + come.Length];
+            var (s, c) = (0, 0);
+            for (var i = 0; i < all.Length; i++)
+                all[i] = c == come.Length || (s < stay.Length && IsBefore(stay[s].Reading, come[c].Reading)) ? stay[s++] : come[c++];
+            return all;
+        }
+
+        private bool IsBefore(RollReading one, RollReading other) =>
+            one.Date == other.Date ? order[one] < order[other] : one.Date < other.Date;
     }
 }

@@ -88,6 +88,7 @@ public sealed class NextMoments
         var own = seen.Where(f => f.To is not null)
             .GroupBy(f => f.To!.Value)
             .OrderByDescending(g => g.Sum(f => f.Count))
+            .ThenBy(g => g.Key.ToString(), StringComparer.Ordinal)
             .Select(g => g.Key);
         return [.. own.Concat(Landings(technique, actor)).Distinct()];
     }

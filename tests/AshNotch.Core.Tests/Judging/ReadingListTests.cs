@@ -28,6 +28,18 @@ public class ReadingListTests
         }
 
         Assert.Equal(All(readings).Select(f => f.Contest.Spot).ToHashSet(), list.Spots.ToHashSet());
+        Assert.Equal(
+            readings.SelectMany(r => r.Follows).GroupBy(f => f with { Count = 0 }).Select(g => (g.Key, g.Sum(f => f.Count))).ToHashSet(),
+            list.Follows.Select(f => (f with { Count = 0 }, f.Count)).ToHashSet()
+        );
+        Assert.Equal(
+            All(readings.Where(r => !r.Against.Drill))
+                .Where(f => f.Contest is { Technique: not null, Side: not null })
+                .GroupBy(f => (f.Contest.Actor, f.Contest.Technique!, f.Contest.Side!.Value, SpotEvidence.Good(f.Contest)))
+                .Select(g => (g.Key, g.Count()))
+                .ToHashSet(),
+            list.Sides.Select(s => ((s.Key.Actor, s.Key.Technique, s.Key.Side, s.Key.Good), s.Value)).ToHashSet()
+        );
     }
 
     [Fact]
@@ -54,7 +66,7 @@ public class ReadingListTests
         for (var round = 0; round < 12; round++)
         {
             if (indexed)
-                _ = (list.At(Map.Spots[0]), list.Into(Map.Spots[0]));
+                _ = (list.At(Map.Spots[0]), list.Into(Map.Spots[0]), list.Follows, list.Sides);
             var gone = readings.Where(_ => dice.Next(40) == 0).ToList();
 
             // Some of them come back changed, in the same place; some that were gone before come back.

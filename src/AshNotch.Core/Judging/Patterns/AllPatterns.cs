@@ -56,7 +56,7 @@ public sealed record AllPatterns
         {
             Traps = [],
             BadTrades = Patterns.BadTrades.Of(rounds, judgement),
-            OneSided = Patterns.OneSided.Of(rounds),
+            OneSided = Patterns.OneSided.Of(part),
             Firsts = [.. Patterns.Firsts.Of(untilThen).Where(f => sessions.Contains(f.Moment.Place.Session))],
             Untried = Patterns.Firsts.Untried(untilThen, lessons.Where(l => sessions.Contains(l.Session))),
             SaidAgain = Patterns.SaidAgain.Of(takeaways, reader),

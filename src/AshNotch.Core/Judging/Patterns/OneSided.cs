@@ -36,12 +36,12 @@ public static class OneSided
     private const int Least = 3;
     private const double Sure = 0.9;
 
-    /// <summary>Finds them, surest first.</summary>
+    /// <summary>Finds them, surest first. Goes of a drill are left out.</summary>
     public static IReadOnlyList<OneSide> Of(IReadOnlyList<RollReading> readings)
     {
         List<(Actor Actor, string Technique, SideTally Left, SideTally Right, double LeftBetter, List<Contest> Moments)> found =
         [
-            .. from tally in Tallies(readings)
+            .. from tally in Tallies(ReadingList.Of(readings))
             where tally.Left.Of >= Least && tally.Right.Of >= Least
             let leftBetter = ChanceAbove(tally.Left, tally.Right)
             where Math.Max(leftBetter, 1 - leftBetter) >= Sure
@@ -76,27 +76,19 @@ public static class OneSided
         : null;
 
     /// <summary>How each move went on both sides; good for the owner are an own move that came off and one of theirs that was stopped.</summary>
-    private static IEnumerable<(Actor Actor, string Technique, SideTally Left, SideTally Right)> Tallies(
-        IReadOnlyList<RollReading> readings
-    )
+    private static IEnumerable<(Actor Actor, string Technique, SideTally Left, SideTally Right)> Tallies(ReadingList readings)
     {
-        var tallies = Enum.GetValues<Actor>()
-            .Select(_ => new Dictionary<string, (SideTally Left, SideTally Right)>(IdHash.Comparer))
-            .ToArray();
-        foreach (var reading in readings)
-        foreach (var contest in reading.Contests)
+        var sides = readings.Sides;
+        SideTally On(Actor actor, string technique, Side side)
         {
-            if (contest is not { Technique: { } technique, Side: { } side })
-                continue;
-            ref var tally = ref CollectionsMarshal.GetValueRefOrAddDefault(tallies[(int)contest.Actor], technique, out _);
-            var good = contest.Actor == Actor.Me == (contest.End != ContestEnd.Held) ? 1 : 0;
-            if (side == Side.Left)
-                tally.Left = new SideTally(tally.Left.Good + good, tally.Left.Of + 1);
-            else if (side == Side.Right)
-                tally.Right = new SideTally(tally.Right.Good + good, tally.Right.Of + 1);
+            var good = sides.GetValueOrDefault(new SideKey(actor, technique, side, Good: true));
+            return new SideTally(good, good + sides.GetValueOrDefault(new SideKey(actor, technique, side, Good: false)));
         }
 
-        return tallies.SelectMany((of, actor) => of.Select(t => ((Actor)actor, t.Key, t.Value.Left, t.Value.Right)));
+        return sides
+            .Keys.Select(k => (k.Actor, k.Technique))
+            .Distinct()
+            .Select(m => (m.Actor, m.Technique, On(m.Actor, m.Technique, Side.Left), On(m.Actor, m.Technique, Side.Right)));
     }
 
     /// <summary>The moments of some moves on either side, oldest first.</summary>
@@ -106,7 +98,7 @@ public static class OneSided
             return;
         var techniques = into.Keys.Select(k => k.Item2).ToHashSet(IdHash.Comparer);
         foreach (var reading in readings)
-        foreach (var contest in reading.Contests)
+        foreach (var contest in reading.Against.Drill ? [] : reading.Contests)
             if (
                 contest is { Technique: { } technique, Side: not null }
                 && techniques.Contains(technique)

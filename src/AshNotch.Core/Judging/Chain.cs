@@ -26,15 +26,11 @@ public sealed class Chain
     /// <param name="goesOn">γ: the chance that a further contest follows, at least 0 and below 1.</param>
     /// <param name="rewards">What each step pays.</param>
     public Chain(double[] p, double[][] won, double[][] lost, double[] start, double goesOn, Rewards rewards)
-        : this(p, won, lost, start, goesOn, rewards, new double[p.Length * p.Length]) { }
-
-    /// <summary>The same over memory of the caller's, which it may use again when it is done with the chain.</summary>
-    internal Chain(double[] p, double[][] won, double[][] lost, double[] start, double goesOn, Rewards rewards, double[] space)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(goesOn, 0);
         ArgumentOutOfRangeException.ThrowIfGreaterThanOrEqual(goesOn, 1);
         (this.won, this.lost, this.rewards, GoesOn, n) = (won, lost, rewards, goesOn, p.Length);
-        system = space;
+        system = new double[n * n];
         Value = new double[n];
         for (var s = 0; s < n; s++)
         {
@@ -91,13 +87,19 @@ public sealed class Chain
     /// row of P is a change of rank one (Sherman and Morrison's formula), so
     ///   gain = d_s·Δp·ΔQ / (1 - γ·Δp·v·N_·s), v = W_s - L_s with finishes sent to the start.
     /// </summary>
-    public double Gain(int s, double rise) => Gain(s, rise, Stake(s), Back(s));
+    public double Gain(int s, double rise) => Gain(Visits(s), GoesOn, rise, Stake(s), Back(s));
 
     /// <summary>
-    /// The same with ΔQ (<see cref="Stake"/>) and v·N_·s (<see cref="Back"/>) given, which spares the whole inverse. The latter
-    /// only matters in the second order of the rise, so that of a like chain will do.
+    /// The same with all of it given. <paramref name="back"/> only matters in the second order of the rise, so that of a like chain
+    /// will do, which spares the whole inverse.
     /// </summary>
-    public double Gain(int s, double rise, double stake, double back) => Visits(s) * rise * stake / (1 - (GoesOn * rise * back));
+    /// <param name="visits">d_s.</param>
+    /// <param name="goesOn">γ.</param>
+    /// <param name="rise">Δp.</param>
+    /// <param name="stake">ΔQ: <see cref="Stake"/>.</param>
+    /// <param name="back">v·N_·s: <see cref="Back"/>.</param>
+    public static double Gain(double visits, double goesOn, double rise, double stake, double back) =>
+        visits * rise * stake / (1 - (goesOn * rise * back));
 
     /// <summary>v·N_·s: how many contests more at s follow a win there than a loss.</summary>
     public double Back(int s)

@@ -50,16 +50,24 @@ internal sealed record GainDraws(int[] Fought, IReadOnlyList<GainDraw> All)
             .. Enumerable.Range(0, tallies.Length).Where(s => tallies[s].Won + tallies[s].Lost > 0 || fitted.Values.Visits(s) >= Weighty),
         ];
         double[] back = [.. fought.Select(fitted.Values.Back)];
+        int[] place = [.. fought.Select(s => Array.BinarySearch(drawn, s))];
         var widths = fitted.Levels.Widths();
+        var complement = new Complement(fitted, rewards, drawn);
         var all = new GainDraw[Draws];
         Parallel.For(
             0,
             Draws,
             new ParallelOptions { CancellationToken = stop },
-            () => new Space(fitted, drawn, widths),
+            complement.Working,
             (i, _, space) =>
             {
-                all[i] = One(fitted, rewards, fought, drawn, back, new Dice(new Xoshiro256StarStar(Seed + i, threadSafe: false)), space);
+                var dice = new Dice(new Xoshiro256StarStar(Seed + i, threadSafe: false));
+                var levels = fitted.Levels.Drawn(dice, widths);
+                complement.Draw(dice, space);
+                for (var k = 0; k < drawn.Length; k++)
+                    space.P[k] = SpecialFunctions.Logistic(fitted.Levels.AlphaOf(levels, drawn[k]) + fitted.PeerGap);
+                complement.Solve(space);
+                all[i] = One(fitted, levels, complement, space, (fought, place, back), dice);
                 return space;
             },
             _ => { }
@@ -97,50 +105,37 @@ internal sealed record GainDraws(int[] Fought, IReadOnlyList<GainDraw> All)
             ),
         ];
 
-    private static GainDraw One(Fitted fitted, Rewards rewards, int[] fought, int[] drawn, double[] back, Dice dice, Space space)
+    private static GainDraw One(
+        Fitted fitted,
+        double[] levels,
+        Complement complement,
+        Complement.Space chain,
+        (int[] Spots, int[] Place, double[] Back) fought,
+        Dice dice
+    )
     {
-        var levels = fitted.Levels.Drawn(dice, space.Widths);
-        fitted.Roads.Draw(dice, drawn, space.Won, space.Lost);
-        for (var s = 0; s < space.P.Length; s++)
-            space.P[s] = SpecialFunctions.Logistic(fitted.Levels.AlphaOf(levels, s) + fitted.PeerGap);
-        var chain = new Chain(space.P, space.Won, space.Lost, fitted.Roads.Start, fitted.Values.GoesOn, rewards, space.System);
-        var draw = new GainDraw(new double[fought.Length], new double[fought.Length], new double[fought.Length], new double[fought.Length]);
-        for (var k = 0; k < fought.Length; k++)
+        var n = fought.Spots.Length;
+        var draw = new GainDraw(new double[n], new double[n], new double[n], new double[n]);
+        for (var k = 0; k < n; k++)
         {
-            var s = fought[k];
+            var (s, at) = (fought.Spots[k], fought.Place[k]);
             var alpha = fitted.Levels.AlphaOf(levels, s) + fitted.PeerGap;
             var missing = fitted.Levels.ParOf(levels, s) - fitted.Levels.AlphaOf(levels, s) + (TableError * dice.Normal());
-            var stake = chain.Stake(s);
-            draw.Rate[k] = space.P[s];
-            draw.Soft[k] = chain.Gain(s, SpecialFunctions.Logistic(alpha + SoftStep(missing)) - draw.Rate[k], stake, back[k]);
-            draw.Lever[k] = chain.Gain(s, SpecialFunctions.Logistic(alpha + LeverStep) - draw.Rate[k], stake, back[k]);
-            draw.Earned[k] = chain.Visits(s) * (chain.Value[s] - chain.RollValue);
+            var stake = complement.Stake(chain, at);
+            double Gain(double step) =>
+                Chain.Gain(
+                    chain.Visits[at],
+                    fitted.Values.GoesOn,
+                    SpecialFunctions.Logistic(alpha + step) - chain.P[at],
+                    stake,
+                    fought.Back[k]
+                );
+            draw.Rate[k] = chain.P[at];
+            draw.Soft[k] = Gain(SoftStep(missing));
+            draw.Lever[k] = Gain(LeverStep);
+            draw.Earned[k] = chain.Visits[at] * (chain.Value[at] - chain.RollValue);
         }
 
         return draw;
-    }
-
-    /// <summary>Memory that one thread uses again for each of its draws.</summary>
-    private sealed class Space
-    {
-        public Space(Fitted fitted, int[] drawn, double[] widths)
-        {
-            var n = fitted.Roads.Won.Length;
-            (Won, Lost) = ([.. fitted.Roads.Won], [.. fitted.Roads.Lost]);
-            foreach (var s in drawn)
-                (Won[s], Lost[s]) = (new double[n + 1], new double[n + 1]);
-            Widths = widths;
-            (P, System) = (new double[n], new double[n * n]);
-        }
-
-        public double[][] Won { get; }
-
-        public double[][] Lost { get; }
-
-        public double[] Widths { get; }
-
-        public double[] P { get; }
-
-        public double[] System { get; }
     }
 }

@@ -172,24 +172,11 @@ public sealed class RoadModel
 /// <summary>The roads after a log was seen.</summary>
 public sealed class RoadFit
 {
-    /// <summary>
-    /// The share of its counts that a row is drawn with: roads cluster by partner and by day, and counts that were spread were
-    /// not seen. Set on simulated athletes, as is <see cref="MostKnown"/>.
-    /// </summary>
-    private const double Believed = 0.55;
-
-    /// <summary>What a row is worth at the most when drawing, in contests: a memory's mistakes do not become fewer by writing more.</summary>
-    private const double MostKnown = 100;
-
     /// <summary>What the usual rows are worth on athletes whose roads are much like them, and how the draws widen where they are worth less. Set on simulated athletes.</summary>
     private const double WellFitted = 12;
     private const double Widening = 0.08;
 
-    private const double Small = 0.05;
-    private const double SmallShare = 0.01;
-
     private readonly double[][] rows;
-    private readonly Lazy<RowDraw[]> draws;
     private readonly Lazy<double> concentration;
     private readonly int n;
 
@@ -200,7 +187,6 @@ public sealed class RoadFit
         n = rows.Length / 2;
         Won = [.. rows[..n].Select(Mean)];
         Lost = [.. rows[n..].Select(Mean)];
-        draws = new Lazy<RowDraw[]>(() => [.. this.rows.Select(RowDraw.Of)]);
     }
 
     /// <summary>Where rounds begin; sums to one.</summary>
@@ -223,56 +209,6 @@ public sealed class RoadFit
         return mean;
     }
 
-    /// <summary>
-    /// One draw of the rows of some spots, into rows of the caller's. Roads with next to no weight are drawn as one and share in
-    /// proportion, which leaves their sum and their means as they are.
-    /// </summary>
-    internal void Draw(Dice dice, int[] spots, double[][] won, double[][] lost)
-    {
-        var rows = draws.Value;
-        foreach (var s in spots)
-        {
-            rows[s].Draw(dice, won[s]);
-            rows[n + s].Draw(dice, lost[s]);
-        }
-    }
-
-    /// <summary>What drawing a row needs: the roads with weight, and how those without share what they get together.</summary>
-    private sealed record RowDraw(int[] Roads, double[] Parameters, double Rest, double[] Shares)
-    {
-        public static RowDraw Of(double[] parameters)
-        {
-            var sum = parameters.Sum();
-            var believed = Known(sum - RoadModel.PriorWeight) / sum;
-            var weighty = Math.Max(Small, SmallShare * sum);
-            int[] roads = [.. Enumerable.Range(0, parameters.Length).Where(u => parameters[u] >= weighty)];
-            var rest = parameters.Where(x => x < weighty).Sum();
-            return new RowDraw(
-                roads,
-                [.. roads.Select(u => believed * parameters[u])],
-                believed * rest,
-                [.. parameters.Select(x => x < weighty && rest > 0 ? x / rest : 0)]
-            );
-        }
-
-        /// <summary>What a row with so many counts is worth when drawing.</summary>
-        private static double Known(double counts)
-        {
-            var known = RoadModel.PriorWeight + (Believed * counts);
-            return known / (1 + (known / MostKnown));
-        }
-
-        public void Draw(Dice dice, double[] row)
-        {
-            Span<double> drawn = stackalloc double[Roads.Length];
-            var sum = 0.0;
-            for (var i = 0; i < drawn.Length; i++)
-                sum += drawn[i] = dice.Gamma(Parameters[i]);
-            var other = Rest > 0 ? dice.Gamma(Rest) : 0;
-            sum += other;
-            Dense.Scale(other / sum, Shares, row);
-            for (var i = 0; i < drawn.Length; i++)
-                row[Roads[i]] = drawn[i] / sum;
-        }
-    }
+    /// <summary>What drawing a spot's row takes, after a win or after a loss.</summary>
+    internal RowDraw Draw(int spot, bool won) => RowDraw.Of(rows[won ? spot : n + spot]);
 }

@@ -1,6 +1,7 @@
 using AshNotch.Core.Ground;
 using AshNotch.Core.Judging;
 using AshNotch.Core.Log;
+using AshNotch.Demo;
 using FsCheck;
 using FsCheck.Xunit;
 
@@ -147,8 +148,59 @@ public class ChainTests
             var level = usual.Level[s] + (s % 2 == 0 ? sign : -sign);
             var rise = Logistic(level + 0.5) - Logistic(level);
             var exact = drawn.Gain(s, rise);
-            Assert.Equal(exact, drawn.Gain(s, rise, drawn.Stake(s), mean.Back(s)), Math.Abs(exact) * 0.1);
+            Assert.Equal(exact, Chain.Gain(drawn.Visits(s), drawn.GoesOn, rise, drawn.Stake(s), mean.Back(s)), Math.Abs(exact) * 0.1);
         }
+    }
+
+    // The complement is exact: on its spots it says what the whole chain says that has the same rows, whatever is passed through.
+    [Property(MaxTest = 10)]
+    public void On_part_of_its_spots_a_chain_is_worth_what_it_is_on_all_of_them(int seed, Objective objective)
+    {
+        var log = Season.Make();
+        var ground = GroundMap.Default.With(log.Vocabulary);
+        var rewards = Rewards.Of(ground, objective);
+        var counts = LogCounts.Of(RollReading.Of(log, ground), ground.Usual);
+        var fitted = Fitted.Of(ground.Usual, counts, Standpoint.Owner(log.Athlete, objective), rewards);
+        var n = ground.Usual.Spots.Count;
+        var choose = new System.Random(seed);
+        var share = choose.NextDouble();
+        int[] spots = [.. Enumerable.Range(0, n).Where(s => s == 0 || choose.NextDouble() < share)];
+
+        var complement = new Complement(fitted, rewards, spots);
+        var space = complement.Working();
+        complement.Draw(new Dice(new System.Random(seed)), space);
+        double[] p = [.. Enumerable.Range(0, n).Select(s => Probability.OfLogit(fitted.Levels.Alpha(s)).Value)];
+        double[][] won = [.. fitted.Roads.Won],
+            lost = [.. fitted.Roads.Lost];
+        var dice = new Dice(new System.Random(seed));
+        for (var k = 0; k < spots.Length; k++)
+        {
+            space.P[k] = p[spots[k]] = choose.NextDouble();
+            won[spots[k]] = RowOf(fitted.Roads.Draw(spots[k], won: true), dice);
+            lost[spots[k]] = RowOf(fitted.Roads.Draw(spots[k], won: false), dice);
+        }
+
+        complement.Solve(space);
+        var whole = new Chain(p, won, lost, fitted.Roads.Start, fitted.Values.GoesOn, rewards);
+        Assert.Equal(whole.RollValue, space.RollValue, 9);
+        for (var k = 0; k < spots.Length; k++)
+        {
+            Assert.Equal(whole.Value[spots[k]], space.Value[k], 9);
+            Assert.Equal(whole.Visits(spots[k]), space.Visits[k], 9);
+            Assert.Equal(whole.Stake(spots[k]), complement.Stake(space, k), 9);
+        }
+    }
+
+    // A whole row: the roads with weight as they were drawn, the others with their part of the rest.
+    private static double[] RowOf(RowDraw draw, Dice dice)
+    {
+        var shares = new double[draw.Roads.Length];
+        var rest = draw.Draw(dice, shares);
+        double[] row = [.. draw.Shares.Select(x => x * rest)];
+        for (var i = 0; i < shares.Length; i++)
+            row[draw.Roads[i]] = shares[i];
+        Assert.Equal(1, row.Sum(), 9);
+        return row;
     }
 
     [Fact]

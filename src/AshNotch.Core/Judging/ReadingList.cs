@@ -22,19 +22,21 @@ public sealed class ReadingList : IReadOnlyList<RollReading>
     private readonly Lazy<IReadOnlyDictionary<Spot, Fought[]>> byNext;
     private readonly Lazy<ReadingTally<Followed>> follows;
     private readonly Lazy<ReadingTally<SideKey>> sides;
+    private readonly Lazy<ReadingTally<LossKey>> losses;
     private readonly Lazy<Dictionary<string, List<RollReading>>> byPartner;
     private readonly Lazy<ILookup<string, RollReading>> byBlock;
 
     /// <param name="readings">The readings, oldest first; not to be changed any more.</param>
     public ReadingList(IReadOnlyList<RollReading> readings)
-        : this(readings, null, null, null, null) { }
+        : this(readings, null, null, null, null, null) { }
 
     private ReadingList(
         IReadOnlyList<RollReading> readings,
         IReadOnlyDictionary<Spot, Fought[]>? bySpot,
         IReadOnlyDictionary<Spot, Fought[]>? byNext,
         ReadingTally<Followed>? follows,
-        ReadingTally<SideKey>? sides
+        ReadingTally<SideKey>? sides,
+        ReadingTally<LossKey>? losses
     )
     {
         this.readings = readings;
@@ -42,6 +44,7 @@ public sealed class ReadingList : IReadOnlyList<RollReading>
         this.byNext = Known(byNext, () => Index(readings, LedInto));
         this.follows = Known(follows, () => ReadingTally<Followed>.Of(readings, ReadingTallies.Follows));
         this.sides = Known(sides, () => ReadingTally<SideKey>.Of(readings, ReadingTallies.Sides));
+        this.losses = Known(losses, () => ReadingTally<LossKey>.Of(readings, ReadingTallies.Losses));
         byPartner = new Lazy<Dictionary<string, List<RollReading>>>(() =>
             readings.Where(r => r.Against.Partner is not null).GroupBy(r => r.Against.Partner!).ToDictionary(g => g.Key, g => g.ToList())
         );
@@ -85,6 +88,9 @@ public sealed class ReadingList : IReadOnlyList<RollReading>
     /// <summary>How often moves of either side went well or badly for the owner; goes of a drill are left out.</summary>
     internal IReadOnlyDictionary<SideKey, int> Sides => sides.Value.Counts;
 
+    /// <summary>What was lost where, by what, for which reasons and to whom; goes of a drill are left out.</summary>
+    internal IReadOnlyDictionary<LossKey, int> Losses => losses.Value.Counts;
+
     /// <summary>Any readings as such a list; one that is one already stays.</summary>
     public static ReadingList Of(IReadOnlyList<RollReading> readings) => readings as ReadingList ?? new ReadingList(readings);
 
@@ -104,7 +110,8 @@ public sealed class ReadingList : IReadOnlyList<RollReading>
             bySpot.IsValueCreated ? Changed(bySpot.Value, FoughtOver, changes) : null,
             byNext.IsValueCreated ? Changed(byNext.Value, LedInto, changes) : null,
             follows.IsValueCreated ? follows.Value.Changed(gone, come) : null,
-            sides.IsValueCreated ? sides.Value.Changed(gone, come) : null
+            sides.IsValueCreated ? sides.Value.Changed(gone, come) : null,
+            losses.IsValueCreated ? losses.Value.Changed(gone, come) : null
         );
     }
 

@@ -15,6 +15,18 @@ internal readonly record struct SideKey(Actor Actor, string Technique, Side Side
     public override int GetHashCode() => (IdHash.Of(Technique) * 8) + ((int)Actor * 4) + ((int)Side * 2) + (Good ? 1 : 0);
 }
 
+/// <summary>Something that was lost, alike in what a trap asks of it.</summary>
+/// <param name="Spot">Where.</param>
+/// <param name="Technique">By which move of theirs; null when it is counted by its reason.</param>
+/// <param name="Reason">For which reason; null when it is counted by the move. With neither: for any reason that was noted.</param>
+/// <param name="Partner">By whom; null when nobody remembers, and for reasons.</param>
+internal readonly record struct LossKey(Spot Spot, string? Technique, string? Reason, string? Partner)
+{
+    /// <inheritdoc />
+    public override int GetHashCode() =>
+        (((((Spot.GetHashCode() * 31) + IdHash.Of(Technique)) * 31) + IdHash.Of(Reason)) * 31) + IdHash.Of(Partner);
+}
+
 /// <summary>Counts over readings. Immutable; those of a log in which a few rolls have changed follow from those of before.</summary>
 /// <typeparam name="TKey">What is counted.</typeparam>
 internal sealed class ReadingTally<TKey>
@@ -74,5 +86,24 @@ internal static class ReadingTallies
         foreach (var contest in reading.Contests)
             if (contest is { Technique: { } technique, Side: { } side })
                 add(new SideKey(contest.Actor, technique, side, contest.Actor == Actor.Me == (contest.End != ContestEnd.Held)), 1);
+    }
+
+    /// <summary>What was lost: once by the move, once by each reason noted and once for having any; goes of a drill are left out.</summary>
+    public static void Losses(RollReading reading, Action<LossKey, int> add)
+    {
+        if (reading.Against.Drill)
+            return;
+        foreach (var contest in reading.Contests)
+        {
+            if (contest.End != ContestEnd.Lost)
+                continue;
+            if (contest.Technique is { } technique)
+                add(new LossKey(contest.Spot, technique, null, reading.Against.Partner), 1);
+            if (contest.Reasons.Count == 0)
+                continue;
+            add(new LossKey(contest.Spot, null, null, null), 1);
+            foreach (var reason in contest.Reasons.Distinct())
+                add(new LossKey(contest.Spot, null, reason, null), 1);
+        }
     }
 }

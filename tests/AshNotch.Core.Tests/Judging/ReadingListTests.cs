@@ -40,6 +40,16 @@ public class ReadingListTests
                 .ToHashSet(),
             list.Sides.Select(s => ((s.Key.Actor, s.Key.Technique, s.Key.Side, s.Key.Good), s.Value)).ToHashSet()
         );
+        var lost = All(readings.Where(r => !r.Against.Drill)).Where(f => f.Contest.End == ContestEnd.Lost).ToList();
+        Assert.Equal(
+            lost.Where(f => f.Contest.Technique is not null)
+                .Select(f => new LossKey(f.Contest.Spot, f.Contest.Technique, null, f.Reading.Against.Partner))
+                .Concat(lost.SelectMany(f => f.Contest.Reasons.Distinct().Select(r => new LossKey(f.Contest.Spot, null, r, null))))
+                .Concat(lost.Where(f => f.Contest.Reasons.Count > 0).Select(f => new LossKey(f.Contest.Spot, null, null, null)))
+                .CountBy(k => k)
+                .ToHashSet(),
+            list.Losses.ToHashSet()
+        );
     }
 
     [Fact]
@@ -66,7 +76,7 @@ public class ReadingListTests
         for (var round = 0; round < 12; round++)
         {
             if (indexed)
-                _ = (list.At(Map.Spots[0]), list.Into(Map.Spots[0]), list.Follows, list.Sides);
+                _ = (list.At(Map.Spots[0]), list.Into(Map.Spots[0]), list.Follows, list.Sides, list.Losses);
             var gone = readings.Where(_ => dice.Next(40) == 0).ToList();
 
             // Some of them come back changed, in the same place; some that were gone before come back.

@@ -51,7 +51,7 @@ public sealed record AllPatterns
         var sessions = part.Select(r => r.Session).ToHashSet();
         var untilThen = part.Count == 0 ? [] : Rounds(log).Where(r => r.Date <= part[^1].Date).ToList();
         // Traps take about as long as all the rest: the two halves are worked out beside each other.
-        var traps = Task.Run(() => Patterns.Traps.Of(rounds, judgement, ground));
+        var traps = Task.Run(() => Patterns.Traps.Of(part, judgement, ground));
         var rest = new AllPatterns
         {
             Traps = [],

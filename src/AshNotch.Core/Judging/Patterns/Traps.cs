@@ -41,47 +41,122 @@ public static class Traps
     /// <summary>How many contests' worth of what is usual stands beside what the other partners were seen to do.</summary>
     private const double UsualWeight = 2;
 
-    /// <summary>Finds them, least accidental first.</summary>
-    /// <param name="readings">The rounds of a part of the log, oldest first.</param>
+    /// <summary>Finds them, least accidental first. Goes of a drill are left out.</summary>
+    /// <param name="readings">A part of the log, oldest first.</param>
     /// <param name="judgement">The judgement of that part.</param>
     /// <param name="ground">The ground with the owner's additions.</param>
     public static IReadOnlyList<Trap> Of(IReadOnlyList<RollReading> readings, Judgement judgement, GroundMap ground)
     {
-        var seen = Seen.In(readings, judgement);
-        var looked = new List<Candidate>();
-        foreach (var (spot, here) in seen.BySpot)
-        {
-            var usual = UsualShares(ground, spot);
-            foreach (var (technique, losses) in here.ByTechnique)
-            {
-                var share = usual.GetValueOrDefault(technique, Unusual);
-                looked.Add(new Candidate(spot, technique, null, null, here.Losing * share, losses.Count, losses));
-                foreach (var (partner, count) in losses.Where(l => l.Partner >= 0).CountBy(l => l.Partner))
-                {
-                    var lostToThem = here.LosingTo(partner);
-                    var theirs = (losses.Count - count + (UsualWeight * share)) / (here.Losing - lostToThem + UsualWeight);
-                    looked.Add(new Candidate(spot, technique, null, seen.Partners[partner], lostToThem * theirs, count, losses, partner));
-                }
-            }
-
-            foreach (var (reason, losses) in here.ByReason)
-                looked.Add(new Candidate(spot, null, reason, null, here.WithReasons * seen.ShareOf(reason), losses.Count, losses));
-        }
-
+        var looked = Looked(ReadingList.Of(readings).Losses, ToBeLost(judgement), ground);
         double[] chances = [.. looked.Select(t => t.Chance())];
         var stands = FalseDiscovery.Stands(chances, Rate);
+        List<(Candidate Found, double Chance)> found =
+        [
+            .. looked.Select((t, i) => (t, chances[i])).Where((t, i) => stands[i] && t.t.Count >= Least),
+        ];
+        var moments = Gather(readings, [.. found.Select(f => f.Found)]);
         return
         [
-            .. looked
-                .Select((t, i) => (Found: t, Chance: chances[i], Stands: stands[i]))
-                .Where(t => t.Stands && t.Found.Count >= Least)
-                .Select(t => t.Found.Named(t.Chance))
+            .. found
+                .Select((f, i) => f.Found.Named(f.Chance, moments[i]))
                 .OrderBy(t => t.Chance)
                 .ThenByDescending(t => t.Moments.Count)
                 .ThenBy(t => t.Spot.ToString(), StringComparer.Ordinal)
                 .ThenBy(t => t.Technique ?? t.Reason, StringComparer.Ordinal)
                 .ThenBy(t => t.Partner, StringComparer.Ordinal),
         ];
+    }
+
+    /// <summary>How much was to be lost in each spot: it follows from how often whom was met there.</summary>
+    private static Dictionary<Spot, Expectation> ToBeLost(Judgement judgement)
+    {
+        var expected = new Dictionary<Spot, Expectation>();
+        foreach (var (at, _, against, won, lost) in judgement.Counts.CellsInOrder())
+        {
+            if (against.Drill)
+                continue;
+            var spot = judgement.Counts.Ground.Spots[at];
+            ref var here = ref CollectionsMarshal.GetValueRefOrAddDefault(expected, spot, out _);
+            (here ??= new Expectation()).Add((won + lost) * (1 - judgement.ChanceWith(spot, judgement.Offset(against))), against.Partner);
+        }
+
+        return expected;
+    }
+
+    /// <summary>Everything that may be a trap: every move lost to in a spot, by anybody and by each partner, and every reason noted there.</summary>
+    private static List<Candidate> Looked(
+        IReadOnlyDictionary<LossKey, int> losses,
+        Dictionary<Spot, Expectation> expected,
+        GroundMap ground
+    )
+    {
+        var known = losses.Where(l => expected.ContainsKey(l.Key.Spot)).ToList();
+        var noted = new Dictionary<string, int>(IdHash.Comparer);
+        var withReasons = new Dictionary<Spot, int>();
+        var byMove = new Dictionary<(Spot Spot, string Technique), int>();
+        foreach (var (key, count) in known)
+        {
+            if (key.Technique is { } technique)
+                CollectionsMarshal.GetValueRefOrAddDefault(byMove, (key.Spot, technique), out _) += count;
+            else if (key.Reason is { } reason)
+                CollectionsMarshal.GetValueRefOrAddDefault(noted, reason, out _) += count;
+            else
+                withReasons[key.Spot] = count;
+        }
+
+        var shares = byMove.Keys.Select(m => m.Spot).Distinct().ToDictionary(spot => spot, spot => UsualShares(ground, spot));
+        double ShareOf((Spot Spot, string Technique) move) => shares[move.Spot].GetValueOrDefault(move.Technique, Unusual);
+        double allNoted = withReasons.Values.Sum();
+        List<Candidate> looked =
+        [
+            .. byMove.Select(m => new Candidate(
+                m.Key.Spot,
+                m.Key.Technique,
+                null,
+                null,
+                expected[m.Key.Spot].Losing * ShareOf(m.Key),
+                m.Value
+            )),
+        ];
+        foreach (var (key, count) in known)
+        {
+            var here = expected[key.Spot];
+            if (key is { Technique: { } technique, Partner: { } partner })
+            {
+                var move = (key.Spot, technique);
+                var lostToThem = here.LosingTo(partner);
+                var theirs = (byMove[move] - count + (UsualWeight * ShareOf(move))) / (here.Losing - lostToThem + UsualWeight);
+                looked.Add(new Candidate(key.Spot, technique, null, partner, lostToThem * theirs, count));
+            }
+            else if (key.Reason is { } reason)
+            {
+                looked.Add(new Candidate(key.Spot, null, reason, null, withReasons[key.Spot] * (noted[reason] / allNoted), count));
+            }
+        }
+
+        return looked;
+    }
+
+    /// <summary>The moments of each of what was found, oldest first, in one pass.</summary>
+    private static List<Contest>[] Gather(IReadOnlyList<RollReading> readings, IReadOnlyList<Candidate> found)
+    {
+        List<Contest>[] moments = [.. found.Select(_ => new List<Contest>())];
+        var bySpot = found.Select((f, i) => (Found: f, Into: moments[i])).ToLookup(f => f.Found.Spot);
+        foreach (var reading in readings)
+        {
+            if (reading.Against.Drill)
+                continue;
+            foreach (var contest in reading.Contests)
+            {
+                if (contest.End != ContestEnd.Lost)
+                    continue;
+                foreach (var (one, into) in bySpot[contest.Spot])
+                    if (one.Is(contest, reading.Against.Partner))
+                        into.Add(contest);
+            }
+        }
+
+        return moments;
     }
 
     /// <summary>How their moves out of a spot are usually shared out.</summary>
@@ -92,139 +167,39 @@ public static class Traps
         return weights.Where(w => w.Value > 0).ToDictionary(w => w.Key, w => w.Value / sum);
     }
 
-    /// <summary>What was lost where, gathered in one pass.</summary>
-    private sealed class Seen
+    /// <summary>How much was to be lost in one spot.</summary>
+    private sealed class Expectation
     {
-        private readonly Dictionary<string, int> noted = new(IdHash.Comparer);
-        private int allNoted;
-
-        /// <summary>By spot.</summary>
-        public Dictionary<Spot, Losses> BySpot { get; } = [];
-
-        /// <summary>The partners, by the places that <see cref="Losses"/> names them with.</summary>
-        public List<string> Partners { get; } = [];
-
-        /// <summary>Of all losses for which a reason was noted, how many name this one, 0 to 1.</summary>
-        public double ShareOf(string reason) => (double)noted[reason] / allNoted;
-
-        public static Seen In(IReadOnlyList<RollReading> readings, Judgement judgement)
-        {
-            var seen = new Seen();
-            var places = new Dictionary<string, int>(IdHash.Comparer);
-            int PlaceOf(string? partner)
-            {
-                if (partner is null)
-                    return -1;
-                if (!places.TryGetValue(partner, out var place))
-                {
-                    places[partner] = place = places.Count;
-                    seen.Partners.Add(partner);
-                }
-
-                return place;
-            }
-
-            // What was to be expected follows from how often whom was met where; only what was lost is looked at one by one.
-            foreach (var (at, _, against, won, lost) in judgement.Counts.CellsInOrder())
-            {
-                if (against.Drill)
-                    continue;
-                var spot = judgement.Counts.Ground.Spots[at];
-                ref var here = ref CollectionsMarshal.GetValueRefOrAddDefault(seen.BySpot, spot, out _);
-                (here ??= new Losses()).Expect(
-                    (won + lost) * (1 - judgement.ChanceWith(spot, judgement.Offset(against))),
-                    PlaceOf(against.Partner)
-                );
-            }
-
-            foreach (var reading in readings)
-            {
-                var partner = PlaceOf(reading.Against.Partner);
-                foreach (var contest in reading.Contests)
-                    if (contest.End == ContestEnd.Lost)
-                        seen.Add(contest, partner);
-            }
-
-            return seen;
-        }
-
-        private void Add(Contest contest, int partner)
-        {
-            if (!BySpot.TryGetValue(contest.Spot, out var here))
-                return;
-            if (contest.Technique is { } technique)
-                Of(here.ByTechnique, technique).Add((partner, contest));
-            if (contest.Reasons.Count == 0)
-                return;
-            here.WithReasons++;
-            allNoted++;
-            foreach (var reason in contest.Reasons.Distinct())
-            {
-                Of(here.ByReason, reason).Add((partner, contest));
-                CollectionsMarshal.GetValueRefOrAddDefault(noted, reason, out _)++;
-            }
-        }
-
-        private static List<T> Of<T>(Dictionary<string, List<T>> lists, string key) =>
-            CollectionsMarshal.GetValueRefOrAddDefault(lists, key, out _) ??= [];
-    }
-
-    /// <summary>What was lost in one spot, oldest first, and how much was to be expected.</summary>
-    private sealed class Losses
-    {
-        private readonly List<double> losingTo = [];
+        private readonly Dictionary<string, double> losingTo = new(IdHash.Comparer);
 
         /// <summary>Σ P(lost).</summary>
         public double Losing { get; private set; }
 
-        /// <summary>The same against one partner, by their place.</summary>
-        public double LosingTo(int partner) => partner < losingTo.Count ? losingTo[partner] : 0;
-
-        /// <summary>By their move, with the partner's place; -1 for nobody known.</summary>
-        public Dictionary<string, List<(int Partner, Contest Contest)>> ByTechnique { get; } = new(IdHash.Comparer);
-
-        /// <summary>By each reason noted.</summary>
-        public Dictionary<string, List<(int Partner, Contest Contest)>> ByReason { get; } = new(IdHash.Comparer);
-
-        /// <summary>How many have a reason noted.</summary>
-        public int WithReasons { get; set; }
+        /// <summary>The same against one partner.</summary>
+        public double LosingTo(string partner) => losingTo.GetValueOrDefault(partner);
 
         /// <summary>Contests were decided there, of which so many were to be lost.</summary>
-        public void Expect(double losing, int partner)
+        public void Add(double losing, string? partner)
         {
             Losing += losing;
-            if (partner < 0)
-                return;
-            while (losingTo.Count <= partner)
-                losingTo.Add(0);
-            losingTo[partner] += losing;
+            if (partner is not null)
+                CollectionsMarshal.GetValueRefOrAddDefault(losingTo, partner, out _) += losing;
         }
     }
 
-    /// <summary>Something that may be a trap or an accident: so many of these losses, or of those to one partner.</summary>
-    private sealed record Candidate(
-        Spot Spot,
-        string? Technique,
-        string? Reason,
-        string? Partner,
-        double Expected,
-        int Count,
-        List<(int Partner, Contest Contest)> Losses,
-        int? To = null
-    )
+    /// <summary>Something that may be a trap or an accident: lost so many times to a move, or to one partner's, or for a reason.</summary>
+    private sealed record Candidate(Spot Spot, string? Technique, string? Reason, string? Partner, double Expected, int Count)
     {
         /// <summary>The Poisson tail: the chance of this many or more.</summary>
         public double Chance() => 1 - Poisson.CDF(Math.Max(Expected, 1e-9), Count - 1);
 
-        public Trap Named(double chance) =>
-            new(
-                Spot,
-                Technique,
-                Reason,
-                Partner,
-                Expected,
-                chance,
-                [.. Losses.Where(l => To is null || l.Partner == To).Select(l => l.Contest)]
-            );
+        /// <summary>Whether a loss in this spot is one of these.</summary>
+        public bool Is(Contest lost, string? to) =>
+            (Technique is null || lost.Technique == Technique)
+            && (Reason is null || lost.Reasons.Contains(Reason))
+            && (Partner is null || to == Partner);
+
+        public Trap Named(double chance, IReadOnlyList<Contest> moments) =>
+            new(Spot, Technique, Reason, Partner, Expected, chance, moments);
     }
 }

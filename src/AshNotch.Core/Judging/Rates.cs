@@ -44,7 +44,8 @@ public static class Rates
     /// <summary>
     /// The probability that one rate lies above another, each a Beta posterior with whole parameters. The closed form in
     /// Miller's note "Formulas for Bayesian A/B testing":
-    ///   P(p_B > p_A) = Σ_{i &lt; α_B} B(α_A + i, β_A + β_B) / ((β_B + i)·B(1 + i, β_B)·B(α_A, β_A)).
+    ///   P(p_B > p_A) = Σ_{i &lt; α_B} B(α_A + i, β_A + β_B) / ((β_B + i)·B(1 + i, β_B)·B(α_A, β_A)),
+    /// each term from the one before by B(a + 1, b) = B(a, b)·a/(a + b), in logarithms.
     /// </summary>
     /// <param name="one">α and β of the rate that is asked about, each at least 1.</param>
     /// <param name="other">α and β of the other.</param>
@@ -53,14 +54,12 @@ public static class Rates
         foreach (var parameter in new[] { one.Alpha, one.Beta, other.Alpha, other.Beta })
             ArgumentOutOfRangeException.ThrowIfLessThan(parameter, 1);
         var sum = 0.0;
+        // For i = 0, where (β_B + i)·B(1 + i, β_B) is 1.
+        var term = SpecialFunctions.BetaLn(other.Alpha, other.Beta + one.Beta) - SpecialFunctions.BetaLn(other.Alpha, other.Beta);
         for (var i = 0; i < one.Alpha; i++)
         {
-            sum += Math.Exp(
-                SpecialFunctions.BetaLn(other.Alpha + i, other.Beta + one.Beta)
-                    - Math.Log(one.Beta + i)
-                    - SpecialFunctions.BetaLn(1 + i, one.Beta)
-                    - SpecialFunctions.BetaLn(other.Alpha, other.Beta)
-            );
+            sum += Math.Exp(term);
+            term += Math.Log((double)(other.Alpha + i) / (other.Alpha + i + other.Beta + one.Beta) * (one.Beta + i) / (i + 1));
         }
 
         return new Probability(Math.Clamp(sum, 0, 1));

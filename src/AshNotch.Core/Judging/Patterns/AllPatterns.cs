@@ -50,19 +50,22 @@ public sealed record AllPatterns
         var rounds = Rounds(part);
         var sessions = part.Select(r => r.Session).ToHashSet();
         var untilThen = part.Count == 0 ? [] : Rounds(log).Where(r => r.Date <= part[^1].Date).ToList();
-        // Traps take about as long as all the rest: the two halves are worked out beside each other.
-        var traps = Task.Run(() => Patterns.Traps.Of(part, judgement, ground));
+        // What goes wrong takes about as long as all the rest: the two halves are worked out beside each other.
+        var wrong = Task.Run(() =>
+            (Traps: Patterns.Traps.Of(part, judgement, ground), BadTrades: Patterns.BadTrades.Of(rounds, judgement))
+        );
         var rest = new AllPatterns
         {
             Traps = [],
-            BadTrades = Patterns.BadTrades.Of(rounds, judgement),
+            BadTrades = [],
             OneSided = Patterns.OneSided.Of(part),
             Firsts = [.. Patterns.Firsts.Of(untilThen).Where(f => sessions.Contains(f.Moment.Place.Session))],
             Untried = Patterns.Firsts.Untried(untilThen, lessons.Where(l => sessions.Contains(l.Session))),
             SaidAgain = Patterns.SaidAgain.Of(takeaways, reader),
             WaysIn = Patterns.WaysIn.Of(rounds, judgement, ground),
         };
-        return rest with { Traps = traps.GetAwaiter().GetResult() };
+        var (traps, trades) = wrong.GetAwaiter().GetResult();
+        return rest with { Traps = traps, BadTrades = trades };
     }
 
     private static ReadingList Rounds(IReadOnlyList<RollReading> readings) =>

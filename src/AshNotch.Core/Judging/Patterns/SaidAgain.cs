@@ -55,10 +55,15 @@ public sealed record SaidAgain(string About, IReadOnlyList<Takeaway> Lessons)
     ];
 
     /// <summary>Finds what was said on at least two days and three times, what has a name of its own first, then most often first.</summary>
-    public static IReadOnlyList<SaidAgain> Of(IEnumerable<Takeaway> takeaways, AccountReader reader) =>
+    public static IReadOnlyList<SaidAgain> Of(IEnumerable<Takeaway> takeaways, AccountReader reader)
+    {
+        // A lesson that keeps coming back often does so in the same words.
+        var read = new Dictionary<string, IReadOnlyList<string>>(StringComparer.Ordinal);
+        IReadOnlyList<string> Read(string text) => read.TryGetValue(text, out var known) ? known : read[text] = [.. Themed(text, reader)];
+        return
         [
             .. takeaways
-                .SelectMany(t => Themed(t.Text, reader).Select(about => (about, t)))
+                .SelectMany(t => Read(t.Text).Select(about => (about, t)))
                 .GroupBy(p => p.about, p => p.t)
                 .Where(g => g.Count() >= Least && g.Select(t => t.Date).Distinct().Count() >= LeastDays)
                 .OrderBy(g => Themes.Contains(g.Key))
@@ -66,6 +71,7 @@ public sealed record SaidAgain(string About, IReadOnlyList<Takeaway> Lessons)
                 .ThenBy(g => g.Key, StringComparer.Ordinal)
                 .Select(g => new SaidAgain(g.Key, [.. g.OrderBy(t => t.Date)])),
         ];
+    }
 
     private static IEnumerable<string> Themed(string text, AccountReader reader) =>
         reader

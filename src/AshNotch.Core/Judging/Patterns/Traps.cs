@@ -190,8 +190,15 @@ public static class Traps
     /// <summary>Something that may be a trap or an accident: lost so many times to a move, or to one partner's, or for a reason.</summary>
     private sealed record Candidate(Spot Spot, string? Technique, string? Reason, string? Partner, double Expected, int Count)
     {
-        /// <summary>The Poisson tail: the chance of this many or more.</summary>
-        public double Chance() => 1 - Poisson.CDF(Math.Max(Expected, 1e-9), Count - 1);
+        /// <summary>
+        /// The Poisson tail: the chance of this many or more. Where the chance of just as many alone is more than can ever stand, that
+        /// will do: nearly everything that is looked at ends there.
+        /// </summary>
+        public double Chance()
+        {
+            var expected = Math.Max(Expected, 1e-9);
+            return Poisson.PMF(expected, Count) is > Rate and var atLeast ? atLeast : 1 - Poisson.CDF(expected, Count - 1);
+        }
 
         /// <summary>Whether a loss in this spot is one of these.</summary>
         public bool Is(Contest lost, string? to) =>

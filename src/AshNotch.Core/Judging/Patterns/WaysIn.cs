@@ -61,17 +61,23 @@ public static class WaysIn
         List<Contest>[] tries = [.. spots.Select(_ => new List<Contest>())];
         if (spots.Count == 0)
             return tries;
-        HashSet<string>[] leading =
-        [
-            .. spots.Select(s => ground.Techniques.Where(t => t.To.Contains(s)).Select(t => t.Id).ToHashSet(IdHash.Comparer)),
-        ];
+        var place = spots.Select((s, i) => (s, i)).ToDictionary(p => p.s, p => p.i);
+        var leading = ground
+            .Techniques.Select(t => (t.Id, To: t.To.Where(place.ContainsKey).Select(s => place[s]).Distinct().ToArray()))
+            .Where(t => t.To.Length > 0)
+            .ToDictionary(t => t.Id, t => t.To, IdHash.Comparer);
         foreach (var reading in readings)
         foreach (var contest in reading.Contests)
         {
             if (contest is not { Actor: Actor.Me, Technique: { } technique })
                 continue;
-            for (var i = 0; i < tries.Length; i++)
-                if (contest.Next == spots[i] || (contest.End == ContestEnd.Held && leading[i].Contains(technique)))
+            var reached = contest.Next is { } next && place.TryGetValue(next, out var there) ? there : -1;
+            if (reached >= 0)
+                tries[reached].Add(contest);
+            if (contest.End != ContestEnd.Held || !leading.TryGetValue(technique, out var aimed))
+                continue;
+            foreach (var i in aimed)
+                if (i != reached)
                     tries[i].Add(contest);
         }
 

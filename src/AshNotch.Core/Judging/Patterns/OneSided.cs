@@ -96,14 +96,17 @@ public static class OneSided
     {
         if (into.Count == 0)
             return;
-        var techniques = into.Keys.Select(k => k.Item2).ToHashSet(IdHash.Comparer);
+        var byTechnique = into.GroupBy(m => m.Key.Item2)
+            .ToDictionary(g => g.Key, g => g.Select(m => (Actor: m.Key.Item1, Moments: m.Value)).ToArray(), IdHash.Comparer);
         foreach (var reading in readings)
-        foreach (var contest in reading.Against.Drill ? [] : reading.Contests)
-            if (
-                contest is { Technique: { } technique, Side: not null }
-                && techniques.Contains(technique)
-                && into.TryGetValue((contest.Actor, technique), out var moments)
-            )
-                moments.Add(contest);
+        {
+            if (reading.Against.Drill)
+                continue;
+            foreach (var contest in reading.Contests)
+                if (contest is { Technique: { } technique, Side: not null } && byTechnique.TryGetValue(technique, out var wanted))
+                    foreach (var (actor, moments) in wanted)
+                        if (actor == contest.Actor)
+                            moments.Add(contest);
+        }
     }
 }

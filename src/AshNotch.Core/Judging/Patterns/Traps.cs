@@ -141,18 +141,31 @@ public static class Traps
     private static List<Contest>[] Gather(IReadOnlyList<RollReading> readings, IReadOnlyList<Candidate> found)
     {
         List<Contest>[] moments = [.. found.Select(_ => new List<Contest>())];
-        var bySpot = found.Select((f, i) => (Found: f, Into: moments[i])).ToLookup(f => f.Found.Spot);
+        var wanted = found.Select((f, i) => (f.Key, Into: moments[i])).ToDictionary(f => f.Key, f => f.Into);
+        var spots = found.Select(f => f.Spot).ToHashSet();
+        void Add(LossKey key, Contest contest)
+        {
+            if (wanted.TryGetValue(key, out var into))
+                into.Add(contest);
+        }
+
         foreach (var reading in readings)
         {
             if (reading.Against.Drill)
                 continue;
             foreach (var contest in reading.Contests)
             {
-                if (contest.End != ContestEnd.Lost)
+                if (contest.End != ContestEnd.Lost || !spots.Contains(contest.Spot))
                     continue;
-                foreach (var (one, into) in bySpot[contest.Spot])
-                    if (one.Is(contest, reading.Against.Partner))
-                        into.Add(contest);
+                if (contest.Technique is { } technique)
+                {
+                    Add(new LossKey(contest.Spot, technique, null, null), contest);
+                    if (reading.Against.Partner is { } partner)
+                        Add(new LossKey(contest.Spot, technique, null, partner), contest);
+                }
+
+                foreach (var reason in contest.Reasons.Count == 0 ? [] : contest.Reasons.Distinct())
+                    Add(new LossKey(contest.Spot, null, reason, null), contest);
             }
         }
 
@@ -200,11 +213,8 @@ public static class Traps
             return Poisson.PMF(expected, Count) is > Rate and var atLeast ? atLeast : 1 - Poisson.CDF(expected, Count - 1);
         }
 
-        /// <summary>Whether a loss in this spot is one of these.</summary>
-        public bool Is(Contest lost, string? to) =>
-            (Technique is null || lost.Technique == Technique)
-            && (Reason is null || lost.Reasons.Contains(Reason))
-            && (Partner is null || to == Partner);
+        /// <summary>What its losses have in common: without a partner it is everybody's.</summary>
+        public LossKey Key => new(Spot, Technique, Reason, Partner);
 
         public Trap Named(double chance, IReadOnlyList<Contest> moments) =>
             new(Spot, Technique, Reason, Partner, Expected, chance, moments);

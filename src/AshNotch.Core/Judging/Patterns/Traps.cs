@@ -52,7 +52,7 @@ public static class Traps
         var stands = FalseDiscovery.Stands(chances, Rate);
         List<(Candidate Found, double Chance)> found =
         [
-            .. looked.Select((t, i) => (t, chances[i])).Where((t, i) => stands[i] && t.t.Count >= Least),
+            .. looked.Zip(chances).Where((_, i) => stands[i] && looked[i].Count >= Least),
         ];
         var moments = Gather(readings, [.. found.Select(f => f.Found)]);
         return

@@ -152,7 +152,7 @@ public static class PatternFeature
                 ) =>
                 {
                     var judged = await judgements.Of(asked, snapshots, stop);
-                    return MomentsOf(Recurring.In(judged), which) is { } moments
+                    return MomentsOf(Recurring.In(judged), which, judged) is { } moments
                         ? Figures.Of(Contests.Of(judged).Page(moments, page))
                         : Problems.NotThere("such pattern in this part of the log");
                 }
@@ -242,7 +242,7 @@ public static class PatternFeature
                         t.Technique,
                         t.Reason,
                         contests.NameOf(t.Partner),
-                        t.Moments.Count,
+                        t.Times,
                         t.Expected,
                         t.Chance,
                         Address(PatternKind.Trap, t.Spot, t.Technique, t.Reason, t.Partner)
@@ -300,16 +300,17 @@ public static class PatternFeature
         );
     }
 
-    private static IReadOnlyList<Contest>? MomentsOf(AllPatterns found, PatternQuery which)
+    private static IReadOnlyList<Contest>? MomentsOf(AllPatterns found, PatternQuery which, Judged judged)
     {
         var spot = which is { Position: { } position, Role.Value: { } role } ? new Spot(position, role) : (Spot?)null;
         return which.Kind?.Value switch
         {
-            PatternKind.Trap => found
-                .Traps.FirstOrDefault(t =>
-                    t.Spot == spot && t.Technique == which.Technique && t.Reason == which.Reason && t.Partner == which.Partner
-                )
-                ?.Moments,
+            PatternKind.Trap => found.Traps.FirstOrDefault(t =>
+                t.Spot == spot && t.Technique == which.Technique && t.Reason == which.Reason && t.Partner == which.Partner
+            )
+                is { } trap
+                ? Traps.MomentsOf(trap, judged.Readings)
+                : null,
             PatternKind.BadTrade => found.BadTrades.FirstOrDefault(t => t.Spot == spot && t.Technique == which.Technique)?.Moments,
             PatternKind.OneSided => found
                 .OneSided.FirstOrDefault(o => o.Actor == which.Actor?.Value && o.Technique == which.Technique)

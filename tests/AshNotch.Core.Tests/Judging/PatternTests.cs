@@ -63,7 +63,8 @@ public class PatternTests
     {
         var again = Enumerable.Range(0, 9).Select(d => Read(d, Caught(d < 8 ? "long-step" : "smash-pass"))).ToList();
         var trap = Traps.Of(again, Judge(again), Map)[0];
-        Assert.Equal(("long-step", 8), (trap.Technique, trap.Moments.Count));
+        Assert.Equal(("long-step", 8), (trap.Technique, trap.Times));
+        Assert.Equal(again.Take(8).Select(r => r.Contests[0]), Traps.MomentsOf(trap, again));
         Assert.True(trap.Expected < 4 && trap.Chance < 0.05);
         string[] all = ["knee-cut", "smash-pass", "long-step", "back-step", "body-lock-pass"];
         var spread = all.Select((t, d) => Read(d, Caught(t))).ToList();
@@ -98,9 +99,10 @@ public class PatternTests
                 )
             )
             .ToList();
-        Assert.Contains(Traps.Of(readings, Judge(readings), Map), t =>
-            t is { Reason: "gave-space", Spot.Position: "half-guard" } && t.Moments.Count == 8
+        var trap = Assert.Single(Traps.Of(readings, Judge(readings), Map), t =>
+            t is { Reason: "gave-space", Spot.Position: "half-guard", Times: 8 }
         );
+        Assert.Equal(readings.Select(r => r.Contests[0]), Traps.MomentsOf(trap, readings));
     }
 
     // The pass does the damage; the tap that follows from side control was likely by then. Values from the chain.

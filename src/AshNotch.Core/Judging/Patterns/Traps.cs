@@ -12,16 +12,8 @@ namespace AshNotch.Core.Judging.Patterns;
 /// <param name="Partner">By one partner more than by the others; null when it is everybody.</param>
 /// <param name="Expected">How often it was to be expected from the visits.</param>
 /// <param name="Chance">The chance of seeing it this often or more by accident.</param>
-/// <param name="Moments">The moments, oldest first.</param>
-public sealed record Trap(
-    Spot Spot,
-    string? Technique,
-    string? Reason,
-    string? Partner,
-    double Expected,
-    double Chance,
-    IReadOnlyList<Contest> Moments
-);
+/// <param name="Times">How often it was seen; <see cref="Traps.MomentsOf"/> has the moments.</param>
+public sealed record Trap(Spot Spot, string? Technique, string? Reason, string? Partner, double Expected, double Chance, int Times);
 
 /// <summary>
 /// The same trap twice. Over the contests decided in a spot, a move of theirs is expected Σ P(lost)·(its usual share among their
@@ -50,22 +42,32 @@ public static class Traps
         var looked = Looked(ReadingList.Of(readings).Losses, ToBeLost(judgement), ground);
         double[] chances = [.. looked.Select(t => t.Chance())];
         var stands = FalseDiscovery.Stands(chances, Rate);
-        List<(Candidate Found, double Chance)> found =
-        [
-            .. looked.Zip(chances).Where((_, i) => stands[i] && looked[i].Count >= Least),
-        ];
-        var moments = Gather(readings, [.. found.Select(f => f.Found)]);
         return
         [
-            .. found
-                .Select((f, i) => f.Found.Named(f.Chance, moments[i]))
+            .. looked
+                .Zip(chances)
+                .Where((_, i) => stands[i] && looked[i].Count >= Least)
+                .Select(t => t.First.Named(t.Second))
                 .OrderBy(t => t.Chance)
-                .ThenByDescending(t => t.Moments.Count)
+                .ThenByDescending(t => t.Times)
                 .ThenBy(t => t.Spot.ToString(), StringComparer.Ordinal)
                 .ThenBy(t => t.Technique ?? t.Reason, StringComparer.Ordinal)
                 .ThenBy(t => t.Partner, StringComparer.Ordinal),
         ];
     }
+
+    /// <summary>The moments of a trap, oldest first.</summary>
+    /// <param name="trap">The trap.</param>
+    /// <param name="readings">The part of the log that it was found in, oldest first.</param>
+    public static IReadOnlyList<Contest> MomentsOf(Trap trap, IReadOnlyList<RollReading> readings) =>
+        [
+            .. from fought in ReadingList.Of(readings).At(trap.Spot)
+            where fought.Contest.End == ContestEnd.Lost && !fought.Reading.Against.Drill
+            where trap.Technique is null || fought.Contest.Technique == trap.Technique
+            where trap.Reason is null || fought.Contest.Reasons.Contains(trap.Reason)
+            where trap.Partner is null || fought.Reading.Against.Partner == trap.Partner
+            select fought.Contest,
+        ];
 
     /// <summary>How much was to be lost in each spot: it follows from how often whom was met there.</summary>
     private static Dictionary<Spot, Expectation> ToBeLost(Judgement judgement)
@@ -137,41 +139,6 @@ public static class Traps
         return looked;
     }
 
-    /// <summary>The moments of each of what was found, oldest first, in one pass.</summary>
-    private static List<Contest>[] Gather(IReadOnlyList<RollReading> readings, IReadOnlyList<Candidate> found)
-    {
-        List<Contest>[] moments = [.. found.Select(_ => new List<Contest>())];
-        var wanted = found.Select((f, i) => (f.Key, Into: moments[i])).ToDictionary(f => f.Key, f => f.Into);
-        var spots = found.Select(f => f.Spot).ToHashSet();
-        void Add(LossKey key, Contest contest)
-        {
-            if (wanted.TryGetValue(key, out var into))
-                into.Add(contest);
-        }
-
-        foreach (var reading in readings)
-        {
-            if (reading.Against.Drill)
-                continue;
-            foreach (var contest in reading.Contests)
-            {
-                if (contest.End != ContestEnd.Lost || !spots.Contains(contest.Spot))
-                    continue;
-                if (contest.Technique is { } technique)
-                {
-                    Add(new LossKey(contest.Spot, technique, null, null), contest);
-                    if (reading.Against.Partner is { } partner)
-                        Add(new LossKey(contest.Spot, technique, null, partner), contest);
-                }
-
-                foreach (var reason in contest.Reasons.Count == 0 ? [] : contest.Reasons.Distinct())
-                    Add(new LossKey(contest.Spot, null, reason, null), contest);
-            }
-        }
-
-        return moments;
-    }
-
     /// <summary>How their moves out of a spot are usually shared out.</summary>
     private static Dictionary<string, double> UsualShares(GroundMap ground, Spot spot)
     {
@@ -213,10 +180,6 @@ public static class Traps
             return Poisson.PMF(expected, Count) is > Rate and var atLeast ? atLeast : 1 - Poisson.CDF(expected, Count - 1);
         }
 
-        /// <summary>What its losses have in common: without a partner it is everybody's.</summary>
-        public LossKey Key => new(Spot, Technique, Reason, Partner);
-
-        public Trap Named(double chance, IReadOnlyList<Contest> moments) =>
-            new(Spot, Technique, Reason, Partner, Expected, chance, moments);
+        public Trap Named(double chance) => new(Spot, Technique, Reason, Partner, Expected, chance, Count);
     }
 }

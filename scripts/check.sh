@@ -95,6 +95,14 @@ types_are_fresh() {
   npx openapi-typescript web/openapi.json -o artifacts/results/api-types.d.ts && diff -q artifacts/results/api-types.d.ts web/src/lib/api/api-types.d.ts
 }
 
+# What formatters leave as it is, words and comments, is to fit the width too. Made files are as they are made.
+lines_fit() {
+  local long
+  long=$(git ls-files 'src/*.cs' 'tests/*.cs' 'benches/*.cs' 'web/src/*.ts' 'web/src/*.svelte' 'web/src/*.css' 'tests/e2e/*.ts' |
+    grep -v 'api-types' | LC_ALL=C.UTF-8 xargs grep -nP '^.{141,}' | cut -c 1-120)
+  [ -z "$long" ] || { echo "$long"; return 1; }
+}
+
 sum_up() {
   echo
   echo "$passed passed, $failed failed"

@@ -41,16 +41,28 @@ internal static class DemoBench
         );
         var exchanges = rolls.SelectMany(r => r.Roll.Exchanges).Where(e => e.Moments.Count > 0).ToList();
         Console.WriteLine(
-            $"{rolls.Count} rolls; both act in {100.0 * exchanges.Count(e => e.Moments.Select(m => m.Actor).Distinct().Count() == 2) / exchanges.Count:0} of 100 exchanges"
+            $"{rolls.Count} rolls; both act in "
+                + $"{100.0 * exchanges.Count(e => e.Moments.Select(m => m.Actor).Distinct().Count() == 2) / exchanges.Count:0} of 100 "
+                + "exchanges"
         );
         foreach (var group in rolls.GroupBy(r => r.Roll.PartnerBelt).OrderBy(g => g.Key))
             Console.WriteLine(
-                $"{group.Key}: {group.Count()} rolls, taps a roll {group.Average(r => r.Roll.Exchanges.Count(e => e.End?.Kind == EndKind.Tap)):0.00}, mine {group.Average(r => r.Roll.Exchanges.Count(e => e.End is { Kind: EndKind.Tap, By: Actor.Me })):0.00}, without any {100.0 * group.Count(r => r.Roll.Exchanges.All(e => e.End?.Kind != EndKind.Tap)) / group.Count():0} in 100"
+                $"{group.Key}: {group.Count()} rolls, taps a roll "
+                    + $"{group.Average(r => r.Roll.Exchanges.Count(e => e.End?.Kind == EndKind.Tap)):0.00}, mine "
+                    + $"{group.Average(r => r.Roll.Exchanges.Count(e => e.End is { Kind: EndKind.Tap, By: Actor.Me })):0.00}, without "
+                    + $"any {100.0 * group.Count(r => r.Roll.Exchanges.All(e => e.End?.Kind != EndKind.Tap)) / group.Count():0} in 100"
             );
         foreach (var mate in rolls.GroupBy(r => r.Roll.PartnerId))
-            Console.WriteLine(
-                $"{mate.Key}: {string.Join(", ", mate.SelectMany(r => r.Roll.Exchanges).SelectMany(e => e.Moments).Where(m => m.Actor == Actor.Them).GroupBy(m => m.Technique).OrderByDescending(g => g.Count()).Take(5).Select(g => $"{g.Key} {g.Count()}"))}"
-            );
+        {
+            var most = mate.SelectMany(r => r.Roll.Exchanges)
+                .SelectMany(e => e.Moments)
+                .Where(m => m.Actor == Actor.Them)
+                .GroupBy(m => m.Technique)
+                .OrderByDescending(g => g.Count())
+                .Take(5)
+                .Select(g => $"{g.Key} {g.Count()}");
+            Console.WriteLine($"{mate.Key}: {string.Join(", ", most)}");
+        }
     }
 
     private static void Story(int seed)
@@ -71,9 +83,17 @@ internal static class DemoBench
         double Rate(Judgement j) => j.SoftSpots.Single(s => s.Spot == half).Rate.Rate;
         var evidence = SpotEvidence.Of([.. readings.Where(r => r.Date < start)], half, before, ground);
         double Lost(string side) => evidence.Sides.Where(s => s.Name == side).Sum(s => s.Lost / (double)(s.Won + s.Lost));
-        Console.WriteLine(
-            $"{seed}: {Mark(before.SoftSpots[0].Spot == half && before.SoftSpots[0].Verdict == "clear" && evidence.Theirs[0].Technique == "knee-cut", "half guard first, clear, by the knee cut")} {Mark(after.SoftSpots[0].Spot != half && Rate(after) > Rate(before) + 0.1, "better after the block")} {Mark(Lost("left") > Lost("right"), $"worse on the left {Lost("left"):0.00} {Lost("right"):0.00} of {evidence.Sides.Sum(s => s.Won + s.Lost)}")} {Mark(all.Heartwood.Take(5).Any(h => h.Spot == back && h.Rate.Rate > 0.6), "the back is heartwood")} {Mark(WaysIn.Of(readings, all, ground).Any(w => w.Spot == back && w.Moments.Count > 0), "reached too seldom")}"
-        );
+        var clear = before.SoftSpots[0].Spot == half && before.SoftSpots[0].Verdict == "clear";
+        var sides = $"{Lost("left"):0.00} {Lost("right"):0.00} of {evidence.Sides.Sum(s => s.Won + s.Lost)}";
+        string[] marks =
+        [
+            Mark(clear && evidence.Theirs[0].Technique == "knee-cut", "half guard first, clear, by the knee cut"),
+            Mark(after.SoftSpots[0].Spot != half && Rate(after) > Rate(before) + 0.1, "better after the block"),
+            Mark(Lost("left") > Lost("right"), $"worse on the left {sides}"),
+            Mark(all.Heartwood.Take(5).Any(h => h.Spot == back && h.Rate.Rate > 0.6), "the back is heartwood"),
+            Mark(WaysIn.Of(readings, all, ground).Any(w => w.Spot == back && w.Moments.Count > 0), "reached too seldom"),
+        ];
+        Console.WriteLine($"{seed}: {string.Join(' ', marks)}");
     }
 
     private static string Mark(bool found, string what) => found ? $"[{what}]" : $"[NOT {what}]";

@@ -82,7 +82,8 @@ internal static class HostingBench
             Console.WriteLine(
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"{name} | {cost.File / 1e6:0.0} MB | {cost.Start.TotalSeconds:0.00} s | {cost.Judged.TotalSeconds:0.00} s | {cost.Idle / 1e6:0} MB | {cost.Busy / 1e6:0} MB | {cost.Evening.TotalSeconds:0.0} s"
+                    $"{name} | {cost.File / 1e6:0.0} MB | {cost.Start.TotalSeconds:0.00} s | {cost.Judged.TotalSeconds:0.00} s | "
+                        + $"{cost.Idle / 1e6:0} MB | {cost.Busy / 1e6:0} MB | {cost.Evening.TotalSeconds:0.0} s"
                 )
             );
             return cost;
@@ -95,7 +96,8 @@ internal static class HostingBench
     }
 
     /// <summary>
-    /// A day of a thousand owners, minute by minute: three in four come that day, after training in the evening (around nine, give or take an
+    /// A day of a thousand owners, minute by minute: three in four come that day, after training in the evening (around nine, give or take
+    /// an
     /// hour and a quarter) and now and then in the day, for a quarter of an hour; a program ends ten minutes after its last question.
     /// Common practice, no source: the habits are invented, the costs measured.
     /// </summary>

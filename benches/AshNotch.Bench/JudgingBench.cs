@@ -7,7 +7,10 @@ using AshNotch.Demo;
 
 namespace AshNotch.Bench;
 
-/// <summary>Holds judgements against athletes whose truth is known: <c>judging [athletes=300] [seed=1] [rolls=48,96,192] [ends=0.5] [levels=0.3] [roads=0.6] [objective=submissions]</c>.</summary>
+/// <summary>
+/// Holds judgements against athletes whose truth is known: <c>judging [athletes=300] [seed=1] [rolls=48,96,192] [ends=0.5] [levels=0.3]
+/// [roads=0.6] [objective=submissions]</c>.
+/// </summary>
 internal static class JudgingBench
 {
     public static int Run(string[] arguments)
@@ -21,7 +24,8 @@ internal static class JudgingBench
         var objective = Word.TryRead<Objective>(asked.GetValueOrDefault("objective"), out var named) ? named : Objective.Submissions;
         Console.WriteLine(
             FormattableString.Invariant(
-                $"{athletes} athletes from seed {seed}; world: levels ±{world.LevelNoise}, roads ±{world.RoadNoise}, ends told {world.TellsEnds}; {Word.Of(objective)}"
+                $"{athletes} athletes from seed {seed}; world: levels ±{world.LevelNoise}, roads ±{world.RoadNoise}, ends told {
+                    world.TellsEnds}; {Word.Of(objective)}"
             )
         );
         foreach (var rolls in asked.GetValueOrDefault("rolls", "48,96,192").Split(',').Select(int.Parse))
@@ -45,7 +49,8 @@ internal static class JudgingBench
         Line("most contests lost", null, null, r => r.MostLost, null);
         Console.WriteLine(
             FormattableString.Invariant(
-                $"80 % intervals cover: levers {Cover(r => r.Levers):0.0} %, soft spots {Cover(r => r.Softs):0.0} %, rates {100 * results.Average(r => r.RateCover):0.0} %; partner slopes: belt {100 * results.Average(r => r.BeltCover):0} %"
+                $"80 % intervals cover: levers {Cover(r => r.Levers):0.0} %, soft spots {Cover(r => r.Softs):0.0} %, rates {
+                    100 * results.Average(r => r.RateCover):0.0} %; partner slopes: belt {100 * results.Average(r => r.BeltCover):0} %"
             )
         );
         foreach (

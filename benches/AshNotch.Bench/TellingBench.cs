@@ -50,12 +50,15 @@ internal static class TellingBench
         static string Share(int of, int all) => all == 0 ? "-" : ((double)of / all).ToString("0.00", CultureInfo.InvariantCulture);
         Console.WriteLine(
             FormattableString.Invariant(
-                $"{name, -36}{s.Moments.F1, 8:0.000}{s.Spots.F1, 8:0.000}{s.Taps.F1, 8:0.000}{Share(s.Sure.Right, s.Sure.Of), 12}{Share(s.Sure.Of, s.Sure.Of + s.Unsure.Of), 13}{Share(s.Unsure.Right, s.Unsure.Of), 14}"
+                $"{name, -36}{s.Moments.F1, 8:0.000}{s.Spots.F1, 8:0.000}{s.Taps.F1, 8:0.000}{Share(s.Sure.Right, s.Sure.Of), 12}{
+                    Share(s.Sure.Of, s.Sure.Of + s.Unsure.Of), 13}{Share(s.Unsure.Right, s.Unsure.Of), 14}"
             )
         );
     }
 
-    /// <summary>Trains five times, each time without a fifth of the hands, and scores those; the shipped weights on the accounts nobody trains on.</summary>
+    /// <summary>
+    /// Trains five times, each time without a fifth of the hands, and scores those; the shipped weights on the accounts nobody trains on.
+    /// </summary>
     private static void Hands(IReadOnlyList<string> asked)
     {
         string? Asked(string name) => asked.FirstOrDefault(a => a.StartsWith(name, StringComparison.Ordinal))?[name.Length..];
@@ -133,7 +136,8 @@ internal static class TellingBench
             foreach (var m in exchange.Moments)
                 Console.WriteLine(
                     FormattableString.Invariant(
-                        $"  {m.Likely:0.00} {m.Moment.Actor} {m.Moment.Technique} {m.Moment.Outcome}: {text.Substring(m.Source.Start, m.Source.Length)}"
+                        $"  {m.Likely:0.00} {m.Moment.Actor} {m.Moment.Technique} {m.Moment.Outcome}: {
+                            text.Substring(m.Source.Start, m.Source.Length)}"
                     )
                 );
         }
@@ -177,7 +181,9 @@ internal static class TellingBench
                 (null, _) => "+",
                 _ => gold.Optional ? "o" : "-",
             };
-            yield return $"  {mark} {(gold is null ? "" : $"{gold.Actor} {string.Join('/', gold.Techniques)} {gold.Outcome} '{(gold.Quoted ? account.Text.Substring(gold.QuoteAt, gold.QuoteLength) : "")}'")}"
+            yield return $"  {mark} {
+                (gold is null ? "" : $"{gold.Actor} {string.Join('/', gold.Techniques)} {gold.Outcome} "
+                    + $"'{(gold.Quoted ? account.Text.Substring(gold.QuoteAt, gold.QuoteLength) : "")}'")}"
                 + (
                     got is null
                         ? ""

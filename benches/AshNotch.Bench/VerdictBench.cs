@@ -4,7 +4,10 @@ using AshNotch.Demo;
 
 namespace AshNotch.Bench;
 
-/// <summary>Holds the verdict on a block against athletes whose change is known: <c>verdict [athletes=400] [seed=1] [rolls=48] [change=0|5|10]</c>, the change in tenths of a logit.</summary>
+/// <summary>
+/// Holds the verdict on a block against athletes whose change is known: <c>verdict [athletes=400] [seed=1] [rolls=48] [change=0|5|10]</c>,
+/// the change in tenths of a logit.
+/// </summary>
 internal static class VerdictBench
 {
     public static void Run(string[] arguments)
@@ -22,7 +25,8 @@ internal static class VerdictBench
             $"{athletes} athletes from seed {seed}; {rolls} rolls before and after; the spot is the first soft spot of what was before"
         );
         Console.WriteLine(
-            "partners after   goes  change   believed   held  probably  early  no sign  worse   plain rates believe   mean change said   of its sd: mean, spread"
+            "partners after   goes  change   believed   held  probably  early  no sign  worse   plain rates believe   mean change said  "
+                + " of its sd: mean, spread"
         );
         foreach (
             var (change, goes) in new[] { (0.0, 0), (0.0, 40), (0.5, 0), (1.0, 0), (0.5, 40), (1.0, 40) }.Where(c =>
@@ -35,11 +39,18 @@ internal static class VerdictBench
                 var results = new BlockResult[athletes];
                 Parallel.For(0, athletes, i => results[i] = BlockResult.Of(seed + i, rolls, change, ease, goes));
                 double Share(params VerdictWord[] words) => results.Average(r => words.Contains(r.Verdict.Word) ? 1.0 : 0);
-                Console.WriteLine(
-                    FormattableString.Invariant(
-                        $"{name, -15}{goes, 6}{change, 8:0.0}{Share(VerdictWord.Held, VerdictWord.Probably), 11:0.000}{Share(VerdictWord.Held), 7:0.000}{Share(VerdictWord.Probably), 10:0.000}{Share(VerdictWord.TooEarly), 7:0.000}{Share(VerdictWord.NoSign), 9:0.000}{Share(VerdictWord.Worse), 7:0.000}{results.Average(r => r.PlainAlarm ? 1.0 : 0), 14:0.000}{results.Average(r => r.Verdict.Step), 19:0.00}{Mean(results), 15:0.00}{Spread(results), 6:0.00}"
-                    )
-                );
+                string[] columns =
+                [
+                    FormattableString.Invariant($"{name, -15}{goes, 6}{change, 8:0.0}"),
+                    FormattableString.Invariant($"{Share(VerdictWord.Held, VerdictWord.Probably), 11:0.000}"),
+                    FormattableString.Invariant($"{Share(VerdictWord.Held), 7:0.000}{Share(VerdictWord.Probably), 10:0.000}"),
+                    FormattableString.Invariant($"{Share(VerdictWord.TooEarly), 7:0.000}{Share(VerdictWord.NoSign), 9:0.000}"),
+                    FormattableString.Invariant($"{Share(VerdictWord.Worse), 7:0.000}"),
+                    FormattableString.Invariant($"{results.Average(r => r.PlainAlarm ? 1.0 : 0), 14:0.000}"),
+                    FormattableString.Invariant($"{results.Average(r => r.Verdict.Step), 19:0.00}"),
+                    FormattableString.Invariant($"{Mean(results), 15:0.00}{Spread(results), 6:0.00}"),
+                ];
+                Console.WriteLine(string.Concat(columns));
             }
         }
     }

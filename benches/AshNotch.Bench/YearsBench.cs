@@ -7,7 +7,8 @@ namespace AshNotch.Bench;
 /// <summary>
 /// Every page's question to the program as it ships, in a process of its own, after ten hard years, beside one plain SQL scan that
 /// groups the same moments: asked for the first time, asked again (the middle of five), after a write (of three), and as the very first
-/// question after a start, of a page that nobody ever asked for and of one that was looked at before; with the size of the answer. Each is compared with scans made right before and after it, since a machine may be slower at one time than
+/// question after a start, of a page that nobody ever asked for and of one that was looked at before; with the size of the answer. Each is
+/// compared with scans made right before and after it, since a machine may be slower at one time than
 /// at another. Then import, export, a save during an import, and the program's memory.
 /// </summary>
 internal static class YearsBench
@@ -82,10 +83,11 @@ internal static class YearsBench
         await using (var to = File.Create(file))
             await LogbookFile.Write(to, log);
         var rolls = log.Sessions.SelectMany(s => s.Rolls).ToList();
+        var moments = rolls.SelectMany(r => r.Exchanges).Sum(e => e.Moments.Count);
         Console.WriteLine(
-            FormattableString.Invariant(
-                $"{log.Sessions.Count} sessions, {rolls.Count} rolls, {rolls.SelectMany(r => r.Exchanges).Sum(e => e.Moments.Count)} moments, {log.Partners.Count} partners; {new FileInfo(file).Length / 1e6:0.0} MB as a file; {Environment.ProcessorCount} cores"
-            )
+            FormattableString.Invariant($"{log.Sessions.Count} sessions, {rolls.Count} rolls, {moments} moments, ")
+                + FormattableString.Invariant($"{log.Partners.Count} partners; {new FileInfo(file).Length / 1e6:0.0} MB as a file; ")
+                + $"{Environment.ProcessorCount} cores"
         );
         var session = log.Sessions[^2];
         var cup = log.Sessions.Last(s => s.Event is not null && s.Rolls.Count > 0);
@@ -223,8 +225,11 @@ internal static class YearsBench
     /// <summary>A write that judgements rest on: a session of one thin roll.</summary>
     private static async Task Write(HttpClient client)
     {
-        const string body =
-            """{"date": "2026-06-20", "kind": "class", "attire": "gi", "rolls": [{"id": "r", "partnerId": "odalys-5", "exchanges": [{"start": {"position": "half-guard", "role": "bottom"}, "moments": [{"actor": "them", "technique": "knee-cut", "outcome": "done"}]}]}]}""";
+        const string body = """
+            {"date": "2026-06-20", "kind": "class", "attire": "gi", "rolls": [{"id": "r", "partnerId": "odalys-5",
+            "exchanges": [{"start": {"position": "half-guard", "role": "bottom"}, "moments": [{"actor": "them",
+            "technique": "knee-cut", "outcome": "done"}]}]}]}
+            """;
         (await client.PostAsync("/api/sessions", new StringContent(body, Encoding.UTF8, "application/json"))).EnsureSuccessStatusCode();
     }
 

@@ -8,7 +8,9 @@ namespace AshNotch.Evaluation;
 /// <summary>Right, missed and extra readings.</summary>
 public readonly record struct Count(int Right, int Missed, int Extra)
 {
-    /// <summary>The harmonic mean of precision and recall (van Rijsbergen, Information Retrieval, ch. 7); 0 when nothing is right.</summary>
+    /// <summary>
+    /// The harmonic mean of precision and recall (van Rijsbergen, Information Retrieval, ch. 7); 0 when nothing is right.
+    /// </summary>
     public double F1 => 2.0 * Right / Math.Max(1, (2 * Right) + Missed + Extra);
 
     /// <summary>The sum.</summary>

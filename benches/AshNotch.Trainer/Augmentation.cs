@@ -24,7 +24,9 @@ internal enum Change
     Like,
 }
 
-/// <summary>More accounts from the same ones: a copy of every third in other words (data augmentation; common practice, no source).</summary>
+/// <summary>
+/// More accounts from the same ones: a copy of every third in other words (data augmentation; common practice, no source).
+/// </summary>
 internal static class Augmentation
 {
     /// <summary>One account in this many gets a copy.</summary>

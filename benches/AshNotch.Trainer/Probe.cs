@@ -81,7 +81,9 @@ internal static class Probe
         return (loss / of, (double)first / of, (double)four / of);
     }
 
-    /// <summary>Prints how well single decisions are made, over a few settings of the fit, and (<c>without</c>) without each kind of feature.</summary>
+    /// <summary>
+    /// Prints how well single decisions are made, over a few settings of the fit, and (<c>without</c>) without each kind of feature.
+    /// </summary>
     public static void Print(IReadOnlyList<LabelledAccount> accounts, string what, Action<string> say)
     {
         if (what == "span")

@@ -27,7 +27,9 @@ internal static class SimulatedOwner
         return (Sum(reader), Sum(learned));
     }
 
-    /// <summary>The account as an owner leaves it who sets everything right: what was read rightly keeps the words it was read from.</summary>
+    /// <summary>
+    /// The account as an owner leaves it who sets everything right: what was read rightly keeps the words it was read from.
+    /// </summary>
     public static Correction SetRight(LabelledAccount account, AccountReader reader)
     {
         var told = reader.Read(account.Text, account.Attire, account.Start).Exchanges.SelectMany(e => e.Moments).ToList();

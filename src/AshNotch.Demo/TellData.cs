@@ -12,7 +12,8 @@ internal enum Voice
 }
 
 /// <summary>A clause of an account, written by hand.</summary>
-/// <param name="Key">Who, what became of it and the kind of technique: "me done pass"; or "open standing", "again", "bell", "aside".</param>
+/// <param name="Key">Who, what became of it and the kind of technique: "me done pass"; or "open standing", "again", "bell",
+/// "aside".</param>
 /// <param name="Voice">The voice it belongs to.</param>
 /// <param name="Text">The words, with gaps.</param>
 internal sealed record Frame(string Key, Voice Voice, string Text);

@@ -41,7 +41,8 @@ public static class CsvTable
         if (rows.Count - head < 2 || width < 2)
             return new CsvRead(
                 null,
-                "There is no table in this file: it wants a row of headings, and under it a row for each round, parted by commas, semicolons or tabs.",
+                "There is no table in this file: it wants a row of headings, and under it a row for each round, parted by commas, "
+                    + "semicolons or tabs.",
                 best.Delimiter,
                 encoding
             );

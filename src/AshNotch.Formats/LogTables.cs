@@ -13,7 +13,8 @@ namespace AshNotch.Formats;
 public static class LogTables
 {
     private const string MomentHead =
-        "date,session,roll,partner,partner_belt,partner_weight_kg,attire,intensity,intent,exchange,moment,clock,actor,technique,side,outcome,"
+        "date,session,roll,partner,partner_belt,partner_weight_kg,attire,intensity,intent,exchange,moment,clock,actor,technique,"
+        + "side,outcome,"
         + "from_position,from_role,to_position,to_role,reasons,note";
 
     private const string RollHead =

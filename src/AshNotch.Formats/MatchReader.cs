@@ -5,7 +5,9 @@ using AshNotch.Core.Scoring;
 
 namespace AshNotch.Formats;
 
-/// <summary>Reads what belongs to matches from JSON: days, results, penalties, rule sets. Shape and kinds only, as <see cref="LogReader"/>.</summary>
+/// <summary>
+/// Reads what belongs to matches from JSON: days, results, penalties, rule sets. Shape and kinds only, as <see cref="LogReader"/>.
+/// </summary>
 public static class MatchReader
 {
     /// <summary>A rule set.</summary>

@@ -46,7 +46,8 @@ public sealed class Athletes(Database database)
     {
         connection.Run(
             """
-            INSERT OR REPLACE INTO athlete (id, name, belt, stripes, weight_kg, units, objective, training_style, dominant_side, sex, version)
+            INSERT OR REPLACE INTO athlete (id, name, belt, stripes, weight_kg, units, objective, training_style, dominant_side,
+              sex, version)
             VALUES (1, $name, $belt, $stripes, $weight, $units, $objective, $style, $side, $sex, $version)
             """,
             ("$name", athlete.Name),

@@ -30,7 +30,8 @@ public sealed class Bins(Database database)
                 UNION ALL
                 SELECT 'block', id, NULL, 'drill block from ' || (body ->> 'from'), binned_at FROM block WHERE binned_at IS NOT NULL
                 UNION ALL
-                SELECT 'niggle', id, NULL, (body ->> 'part') || ', from ' || (body ->> 'from'), binned_at FROM niggle WHERE binned_at IS NOT NULL
+                SELECT 'niggle', id, NULL, (body ->> 'part') || ', from ' || (body ->> 'from'), binned_at FROM niggle WHERE
+                  binned_at IS NOT NULL
                 UNION ALL
                 SELECT 'ruleset', id, NULL, 'rules: ' || (body ->> 'name'), binned_at FROM ruleset WHERE binned_at IS NOT NULL
                 UNION ALL
@@ -74,7 +75,8 @@ public sealed class Bins(Database database)
 
     private static bool Restore(SqliteConnection connection, string table, string where, params (string, object?)[] values) =>
         connection.Run(
-            $"UPDATE {table} SET binned_at = NULL, version = version + 1 WHERE {where} AND binned_at IS NOT NULL AND binned_at <> 'importing'",
+            $"UPDATE {table} SET binned_at = NULL, version = version + 1 WHERE {where} AND binned_at IS NOT NULL AND binned_at <> "
+                + "'importing'",
             values
         ) > 0;
 }

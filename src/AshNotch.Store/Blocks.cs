@@ -20,7 +20,10 @@ public sealed class Blocks(Database database)
     /// <summary>Adds a block; <see cref="WriteOutcome.Exists"/> when the id is taken, be it by one in the bin.</summary>
     public Written Add(Block block) => database.Write(c => Table.Add(c, block), beside: true);
 
-    /// <summary>Replaces a block, if the version that stands is as expected; else <see cref="WriteOutcome.Stale"/> or <see cref="WriteOutcome.Missing"/>.</summary>
+    /// <summary>
+    /// Replaces a block, if the version that stands is as expected; else <see cref="WriteOutcome.Stale"/> or
+    /// <see cref="WriteOutcome.Missing"/>.
+    /// </summary>
     public Written Put(Block block, Expected expected) => database.Write(c => Table.Put(c, block, expected), beside: true);
 
     /// <summary>Into the bin. Goes done for it stay in their rolls.</summary>

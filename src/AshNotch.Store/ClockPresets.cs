@@ -13,7 +13,10 @@ public sealed class ClockPresets(Database database)
     /// <summary>Adds one; <see cref="WriteOutcome.Exists"/> when the id is taken, be it by one in the bin.</summary>
     public Written Add(ClockPreset preset) => database.Write(c => Table.Add(c, preset), beside: true);
 
-    /// <summary>Replaces one, if the version that stands is as expected; else <see cref="WriteOutcome.Stale"/> or <see cref="WriteOutcome.Missing"/>.</summary>
+    /// <summary>
+    /// Replaces one, if the version that stands is as expected; else <see cref="WriteOutcome.Stale"/> or
+    /// <see cref="WriteOutcome.Missing"/>.
+    /// </summary>
     public Written Put(ClockPreset preset, Expected expected) => database.Write(c => Table.Put(c, preset, expected), beside: true);
 
     /// <summary>Into the bin, if the version is the one that was read (or none was named).</summary>

@@ -47,7 +47,8 @@ public sealed class Database : IDisposable
         {
             throw new StoreException(
                 StoreFault.Foreign,
-                $"The file {Path} is no database that Ash Notch could read, and is left alone. Move it away, or name another folder in ASHNOTCH_DATA.",
+                $"The file {Path} is no database that Ash Notch could read, and is left alone. Move it away, or name another folder in "
+                    + "ASHNOTCH_DATA.",
                 error
             );
         }
@@ -69,7 +70,8 @@ public sealed class Database : IDisposable
         {
             throw new StoreException(
                 StoreFault.ReadOnly,
-                $"The log ({Path}) cannot be opened: this user may not read and write it. Give it the right to, or name another folder in ASHNOTCH_DATA.",
+                $"The log ({Path}) cannot be opened: this user may not read and write it. Give it the right to, or name another folder "
+                    + "in ASHNOTCH_DATA.",
                 error
             );
         }
@@ -295,7 +297,8 @@ public sealed class Database : IDisposable
         if (
             lastMigration >= Migrator.All[^1].Number
             && connection.One(
-                $"SELECT 1 FROM session WHERE binned_at = '{Transfers.Importing}' UNION ALL SELECT 1 FROM partner WHERE binned_at = '{Transfers.Importing}'",
+                $"SELECT 1 FROM session WHERE binned_at = '{Transfers.Importing}' UNION ALL SELECT 1 FROM partner WHERE binned_at = "
+                    + $"'{Transfers.Importing}'",
                 r => r.GetInt32(0)
             ) == 1
         )

@@ -36,7 +36,8 @@ public sealed class FolderLock : IDisposable
         {
             throw new StoreException(
                 StoreFault.InUse,
-                $"Another Ash Notch already works on the folder {folder}. Use that one, stop it first, or name another folder in ASHNOTCH_DATA.",
+                $"Another Ash Notch already works on the folder {folder}. Use that one, stop it first, or name another folder in "
+                    + "ASHNOTCH_DATA.",
                 failed
             );
         }
@@ -50,7 +51,9 @@ public sealed class FolderLock : IDisposable
         }
     }
 
-    /// <summary>Makes a folder that only its owner may look into, and those above it that are missing; what is there stays as it is.</summary>
+    /// <summary>
+    /// Makes a folder that only its owner may look into, and those above it that are missing; what is there stays as it is.
+    /// </summary>
     public static void MakeFolder(string folder)
     {
         if (Directory.Exists(folder))

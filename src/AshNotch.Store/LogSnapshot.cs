@@ -56,7 +56,9 @@ public sealed class LogSnapshot
     /// <summary>The reader of names, which knows the owner's words.</summary>
     public AccountReader Reader => reader.Value;
 
-    /// <summary>The reader of told accounts: it knows the owner's words, what was set right before, and what the log says is usual.</summary>
+    /// <summary>
+    /// The reader of told accounts: it knows the owner's words, what was set right before, and what the log says is usual.
+    /// </summary>
     public AccountReader Teller => teller.Value;
 
     /// <summary>What was set right of told accounts, the latest first.</summary>
@@ -98,7 +100,9 @@ public sealed class LogSnapshot
     /// <summary>Rule sets of the owner's own, not in the bin.</summary>
     public required IReadOnlyList<Versioned<RuleSet>> Rulesets { get; init; }
 
-    /// <summary>The part of the log between two days, either open, and of one attire or both; the list itself when that is all of it.</summary>
+    /// <summary>
+    /// The part of the log between two days, either open, and of one attire or both; the list itself when that is all of it.
+    /// </summary>
     public ReadingList Between(DateOnly? from, DateOnly? to, Attire? attire) =>
         (from, to, attire) is (null, null, null)
             ? Readings

@@ -6,7 +6,9 @@ namespace AshNotch.Store;
 /// <summary>Whose a database file is, and bringing it up to date by numbered migrations.</summary>
 internal static class Migrator
 {
-    /// <summary>"ANch" in the header's field for it, so that nobody takes the file for another program's (sqlite.org/fileformat.html).</summary>
+    /// <summary>
+    /// "ANch" in the header's field for it, so that nobody takes the file for another program's (sqlite.org/fileformat.html).
+    /// </summary>
     public const int ApplicationId = 0x414E6368;
 
     /// <summary>The numbered migrations, oldest first.</summary>
@@ -49,7 +51,8 @@ internal static class Migrator
         if (version > All[^1].Number)
             throw new StoreException(
                 StoreFault.Newer,
-                $"The log {path} was written by a newer Ash Notch (data version {version}, known here: {All[^1].Number}) and is left alone. Start that newer version, or take a copy from before."
+                $"The log {path} was written by a newer Ash Notch (data version {version}, known here: {All[^1].Number}) and is left "
+                    + "alone. Start that newer version, or take a copy from before."
             );
         return version;
     }
@@ -82,7 +85,9 @@ internal static class Migrator
             connection.Run($"PRAGMA application_id = {ApplicationId}");
     }
 
-    /// <summary>A whole copy by SQLite's own online backup, for the owner's eyes alone. One that is there already is of the same step and stays.</summary>
+    /// <summary>
+    /// A whole copy by SQLite's own online backup, for the owner's eyes alone. One that is there already is of the same step and stays.
+    /// </summary>
     private static void CopyAside(SqliteConnection connection, string copy)
     {
         if (File.Exists(copy))

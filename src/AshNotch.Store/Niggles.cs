@@ -17,7 +17,10 @@ public sealed class Niggles(Database database)
     /// <summary>Adds a niggle; <see cref="WriteOutcome.Exists"/> when the id is taken, be it by one in the bin.</summary>
     public Written Add(Niggle niggle) => database.Write(c => Table.Add(c, niggle), beside: true);
 
-    /// <summary>Replaces a niggle, if the version that stands is as expected; else <see cref="WriteOutcome.Stale"/> or <see cref="WriteOutcome.Missing"/>.</summary>
+    /// <summary>
+    /// Replaces a niggle, if the version that stands is as expected; else <see cref="WriteOutcome.Stale"/> or
+    /// <see cref="WriteOutcome.Missing"/>.
+    /// </summary>
     public Written Put(Niggle niggle, Expected expected) => database.Write(c => Table.Put(c, niggle, expected), beside: true);
 
     /// <summary>Into the bin, if the version is the one that was read (or none was named).</summary>

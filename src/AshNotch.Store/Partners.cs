@@ -17,7 +17,9 @@ public sealed record PartnerRow(Partner Partner, long Version, int Rolls, DateOn
 /// <summary>The people rolled with.</summary>
 public sealed class Partners(Database database)
 {
-    /// <summary>How many days back from the log's last somebody counts as usual on a weekday: twelve weeks. Common practice, no source.</summary>
+    /// <summary>
+    /// How many days back from the log's last somebody counts as usual on a weekday: twelve weeks. Common practice, no source.
+    /// </summary>
     private const int UsualDays = 84;
 
     private static readonly int[] Never = new int[7];

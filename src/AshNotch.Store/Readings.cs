@@ -30,8 +30,10 @@ public sealed class Readings(Database database)
         var keys = connection.All(
             """
             SELECT e.roll_key FROM moment m JOIN exchange e ON e.key = m.exchange_key
-            WHERE m.technique IN (SELECT value FROM json_each($ids)) OR m.from_position IN (SELECT value FROM json_each($ids)) OR m.to_position IN (SELECT value FROM json_each($ids))
-            UNION SELECT roll_key FROM exchange WHERE start_position IN (SELECT value FROM json_each($ids)) OR end_technique IN (SELECT value FROM json_each($ids))
+            WHERE m.technique IN (SELECT value FROM json_each($ids)) OR m.from_position IN (SELECT value FROM json_each($ids)) OR
+              m.to_position IN (SELECT value FROM json_each($ids))
+            UNION SELECT roll_key FROM exchange WHERE start_position IN (SELECT value FROM json_each($ids)) OR end_technique IN
+              (SELECT value FROM json_each($ids))
             """,
             r => r.GetInt64(0),
             ("$ids", Commands.Json(ids))
@@ -71,7 +73,8 @@ public sealed class Readings(Database database)
     internal static void PartnerChanged(SqliteConnection connection, string partner)
     {
         var keys = connection.All(
-            "SELECT key FROM roll WHERE partner_key = (SELECT key FROM partner WHERE id = $id) AND (partner_belt IS NULL OR partner_weight_kg IS NULL)",
+            "SELECT key FROM roll WHERE partner_key = (SELECT key FROM partner WHERE id = $id) AND (partner_belt IS NULL OR "
+                + "partner_weight_kg IS NULL)",
             r => r.GetInt64(0),
             ("$id", partner)
         );

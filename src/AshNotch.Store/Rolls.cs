@@ -59,7 +59,9 @@ public sealed class Rolls(Database database)
             var keys = c.All($"SELECT r.key {from} ORDER BY {Order}", r => r.GetInt64(0), values);
             var unreadable = new List<string>();
             var rows = c.All(
-                $"SELECT r.key, s.id, s.date, s.kind, s.attire, p.name, r.id FROM roll r JOIN session s ON s.key = r.session_key LEFT JOIN partner p ON p.key = r.partner_key WHERE r.key IN ({string.Join(',', keys.Skip(skip).Take(take))}) ORDER BY {Order}",
+                $"SELECT r.key, s.id, s.date, s.kind, s.attire, p.name, r.id FROM roll r JOIN session s ON s.key = r.session_key LEFT "
+                    + $"JOIN partner p ON p.key = r.partner_key WHERE r.key IN ({string.Join(',', keys.Skip(skip).Take(take))}) ORDER "
+                    + $"BY {Order}",
                 r => Row(r, unreadable)
             );
             var byKey = rows.OfType<(long Key, RollRow Row)>().ToDictionary(r => r.Key, r => r.Row);
@@ -112,7 +114,8 @@ public sealed class Rolls(Database database)
             var inMoment =
                 $"(m.from_position = $position{string.Format(role, "m.from")}) OR (m.to_position = $position{string.Format(role, "m.to")})";
             parts.Add(
-                $"r.key IN (SELECT e.roll_key FROM exchange e WHERE e.start_position = $position{string.Format(role, "e.start")} UNION SELECT e.roll_key FROM moment m JOIN exchange e ON e.key = m.exchange_key WHERE {inMoment})"
+                $"r.key IN (SELECT e.roll_key FROM exchange e WHERE e.start_position = $position{string.Format(role, "e.start")} UNION "
+                    + $"SELECT e.roll_key FROM moment m JOIN exchange e ON e.key = m.exchange_key WHERE {inMoment})"
             );
             values.Add(("$position", f.Position));
             if (f.Role is not null)
@@ -126,7 +129,8 @@ public sealed class Rolls(Database database)
             parts.Add(
                 words is null
                     ? "0"
-                    : "(r.key IN (SELECT rowid FROM roll_words WHERE text MATCH $words) OR s.key IN (SELECT rowid FROM session_words WHERE text MATCH $words))"
+                    : "(r.key IN (SELECT rowid FROM roll_words WHERE text MATCH $words) OR s.key IN (SELECT rowid FROM session_words "
+                        + "WHERE text MATCH $words))"
             );
             if (words is not null)
                 values.Add(("$words", words));

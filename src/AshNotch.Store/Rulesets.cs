@@ -19,7 +19,10 @@ public sealed class Rulesets(Database database)
     /// <summary>Adds a rule set; <see cref="WriteOutcome.Exists"/> when the id is taken, be it by one in the bin.</summary>
     public Written Add(RuleSet rules) => database.Write(c => Table.Add(c, rules), beside: true);
 
-    /// <summary>Replaces a rule set, if the version that stands is as expected; else <see cref="WriteOutcome.Stale"/> or <see cref="WriteOutcome.Missing"/>.</summary>
+    /// <summary>
+    /// Replaces a rule set, if the version that stands is as expected; else <see cref="WriteOutcome.Stale"/> or
+    /// <see cref="WriteOutcome.Missing"/>.
+    /// </summary>
     public Written Put(RuleSet rules, Expected expected) => database.Write(c => Table.Put(c, rules, expected), beside: true);
 
     /// <summary>Into the bin, if the version is the one that was read (or none was named).</summary>

@@ -13,7 +13,8 @@ internal static class SessionRows
 {
     private const string RollColumns =
         "r.key, r.session_key, r.id, r.round, r.kind, p.id, r.partner_belt, r.partner_stripes, r.partner_weight_kg, "
-        + "r.minutes, r.intensity, r.intent, r.ruleset, r.told, r.notes, r.takeaways, r.version, r.goes, r.match_length, r.result, r.penalties, "
+        + "r.minutes, r.intensity, r.intent, r.ruleset, r.told, r.notes, r.takeaways, r.version, r.goes, r.match_length, r.result, "
+        + "r.penalties, "
         + "r.video, r.corrections";
 
     /// <summary>The sessions of these keys with the rolls that are not in the bin, in the order of the keys.</summary>
@@ -70,7 +71,8 @@ internal static class SessionRows
     {
         var found = connection
             .All(
-                "SELECT key, id, date, start_time, kind, attire, minutes, effort, aim, notes, version, taught, event FROM session WHERE key IN (SELECT value FROM json_each($keys))",
+                "SELECT key, id, date, start_time, kind, attire, minutes, effort, aim, notes, version, taught, event FROM session WHERE "
+                    + "key IN (SELECT value FROM json_each($keys))",
                 r =>
                     (
                         Key: r.GetInt64(0),
@@ -117,9 +119,8 @@ internal static class SessionRows
         }
         catch (Exception broken) when (IsBroken(broken))
         {
-            unreadable.Add(
-                $"roll {Name(connection, "SELECT s.date || ', ' || r.id FROM roll r JOIN session s ON s.key = r.session_key WHERE r.key = $key", key)}"
-            );
+            const string named = "SELECT s.date || ', ' || r.id FROM roll r JOIN session s ON s.key = r.session_key WHERE r.key = $key";
+            unreadable.Add($"roll {Name(connection, named, key)}");
             return [];
         }
     }
@@ -152,7 +153,8 @@ internal static class SessionRows
         var moments = connection
             .All(
                 $"""
-                SELECT m.exchange_key, m.actor, m.technique, m.outcome, m.side, m.clock, m.from_position, m.from_role, m.to_position, m.to_role,
+                SELECT m.exchange_key, m.actor, m.technique, m.outcome, m.side, m.clock, m.from_position, m.from_role,
+                  m.to_position, m.to_role,
                   m.reasons, m.note, m.better, m.sure, m.held, m.near
                 FROM moment m JOIN exchange e ON e.key = m.exchange_key JOIN roll r ON r.key = e.roll_key
                 WHERE {where} ORDER BY m.exchange_key, m.place

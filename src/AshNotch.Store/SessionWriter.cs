@@ -25,9 +25,11 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
           $intensity, $intent, $ruleset, $length, $result, $penalties, $told, $notes, $takeaways, $goes, $video, $corrections, 1)
         ON CONFLICT (session_key, id) DO UPDATE SET place = $place, round = $round, kind = $kind,
           partner_key = (SELECT key FROM partner WHERE id = $partner), partner_belt = $belt, partner_stripes = $stripes,
-          partner_weight_kg = $weight, minutes = $minutes, intensity = $intensity, intent = $intent, ruleset = $ruleset, match_length = $length,
+          partner_weight_kg = $weight, minutes = $minutes, intensity = $intensity, intent = $intent, ruleset = $ruleset,
+            match_length = $length,
           result = $result, penalties = $penalties, told = $told,
-          notes = $notes, takeaways = $takeaways, goes = $goes, video = $video, corrections = $corrections, version = version + 1, binned_at = NULL
+          notes = $notes, takeaways = $takeaways, goes = $goes, video = $video, corrections = $corrections, version = version + 1,
+            binned_at = NULL
         RETURNING key, version
         """
     );

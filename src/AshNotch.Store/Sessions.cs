@@ -22,7 +22,8 @@ public sealed class Sessions(Database database)
         database.Read(c =>
         {
             var keys = c.All(
-                "SELECT key FROM session WHERE binned_at IS NULL ORDER BY date DESC, start_time DESC NULLS LAST, key DESC LIMIT $take OFFSET $skip",
+                "SELECT key FROM session WHERE binned_at IS NULL ORDER BY date DESC, start_time DESC NULLS LAST, key DESC LIMIT $take "
+                    + "OFFSET $skip",
                 r => r.GetInt64(0),
                 ("$take", take),
                 ("$skip", skip)
@@ -168,7 +169,8 @@ public sealed class Sessions(Database database)
         SessionRows
             .RollsWhere(
                 connection,
-                "r.session_key = (SELECT key FROM session WHERE id = $session AND binned_at IS NULL) AND r.id = $roll AND r.binned_at IS NULL",
+                "r.session_key = (SELECT key FROM session WHERE id = $session AND binned_at IS NULL) AND r.id = $roll AND r.binned_at "
+                    + "IS NULL",
                 ("$session", session),
                 ("$roll", roll)
             )

@@ -61,14 +61,16 @@ public sealed class StoreException : IOException
             ),
             3 or 8 => new(
                 StoreFault.ReadOnly,
-                $"The log ({path}) may only be read: its disk or its folder is write-protected. {Kept} Give this user the right to write there, then try again.",
+                $"The log ({path}) may only be read: its disk or its folder is write-protected. {Kept} Give this user the right to "
+                    + "write there, then try again.",
                 error
             ),
             11 or 26 => Damaged(path, error.Message, error),
             14 => Gone(path, error),
             10 => new(
                 StoreFault.Disk,
-                $"The disk that holds the log ({path}) reports an error. {Kept} Look after the disk, make a copy of the log, then try again.",
+                $"The disk that holds the log ({path}) reports an error. {Kept} Look after the disk, make a copy of the log, then try "
+                    + "again.",
                 error
             ),
             _ => null,
@@ -78,7 +80,8 @@ public sealed class StoreException : IOException
     public static StoreException Damaged(string path, string found, Exception? inner = null) =>
         new(
             StoreFault.Damaged,
-            $"The log ({path}) is damaged ({found.TrimEnd('.')}). It is only read from now on and nothing is written into it: save what can be read on the page Data, then put a good copy in its place.",
+            $"The log ({path}) is damaged ({found.TrimEnd('.')}). It is only read from now on and nothing is written into it: save what "
+                + "can be read on the page Data, then put a good copy in its place.",
             inner
         );
 
@@ -86,7 +89,8 @@ public sealed class StoreException : IOException
     public static StoreException Gone(string path, Exception? inner = null) =>
         new(
             StoreFault.Gone,
-            $"The log's file ({path}) cannot be reached; its folder is gone or its disk was taken away. {Kept} Put it back, then try again.",
+            $"The log's file ({path}) cannot be reached; its folder is gone or its disk was taken away. {Kept} Put it back, then try "
+                + "again.",
             inner
         );
 }

@@ -104,7 +104,9 @@ public sealed class Transfers(Database database)
                 : new Imported(Import(logbook, GroundMap.Default.With(words), c => Profile(c, logbook.Athlete), progress, stop), []);
         });
 
-    /// <summary>Writes partners and sessions as an import does, with nothing of a profile, and something else in the same last transaction.</summary>
+    /// <summary>
+    /// Writes partners and sessions as an import does, with nothing of a profile, and something else in the same last transaction.
+    /// </summary>
     internal void Take(
         IReadOnlyList<Partner> partners,
         IReadOnlyList<Session> sessions,
@@ -156,7 +158,8 @@ public sealed class Transfers(Database database)
                 var keys = c.All($"SELECT key FROM session WHERE binned_at = '{Importing}' LIMIT {SessionsAtOnce}", r => r.GetInt64(0));
                 var these = $"({string.Join(',', keys)})";
                 c.Run(
-                    $"DELETE FROM roll_words WHERE rowid IN (SELECT key FROM roll WHERE session_key IN {these}); DELETE FROM session_words WHERE rowid IN {these}"
+                    $"DELETE FROM roll_words WHERE rowid IN (SELECT key FROM roll WHERE session_key IN {these}); DELETE FROM "
+                        + $"session_words WHERE rowid IN {these}"
                 );
                 c.Run($"DELETE FROM session WHERE key IN {these}");
                 return keys.Count;

@@ -19,7 +19,9 @@ public sealed class Vocabulary(Database database)
     /// <summary>All of it.</summary>
     public PersonalWords Get() => database.Read(Get);
 
-    /// <summary>Adds positions, techniques and aliases. What comes without an id (it is empty then) is given one; nothing is replaced.</summary>
+    /// <summary>
+    /// Adds positions, techniques and aliases. What comes without an id (it is empty then) is given one; nothing is replaced.
+    /// </summary>
     public WordsWritten Add(PersonalWords words) =>
         database.Write(c =>
         {
@@ -79,7 +81,9 @@ public sealed class Vocabulary(Database database)
             )
         );
 
-    /// <summary>Takes an own position or technique away, with its aliases, when nothing uses it; null when there is none of its id.</summary>
+    /// <summary>
+    /// Takes an own position or technique away, with its aliases, when nothing uses it; null when there is none of its id.
+    /// </summary>
     public WordsWritten? Remove(string id) =>
         database.Write(c =>
         {
@@ -98,7 +102,8 @@ public sealed class Vocabulary(Database database)
                     [
                         new Fault(
                             "",
-                            $"It is named in {(uses == 1 ? "one place" : $"{uses} places")} of the log (rolls, the bin and blocks with them), so it stays. Change those first, or keep it under another name."
+                            $"It is named in {(uses == 1 ? "one place" : $"{uses} places")} of the log (rolls, the bin and blocks with "
+                                + "them), so it stays. Change those first, or keep it under another name."
                         ),
                     ],
                     []
@@ -110,7 +115,8 @@ public sealed class Vocabulary(Database database)
                     []
                 );
             c.Run(
-                "DELETE FROM personal_position WHERE id = $id; DELETE FROM personal_technique WHERE id = $id; DELETE FROM personal_alias WHERE means = $id",
+                "DELETE FROM personal_position WHERE id = $id; DELETE FROM personal_technique WHERE id = $id; DELETE FROM "
+                    + "personal_alias WHERE means = $id",
                 ("$id", id)
             );
             return new WordsWritten([], [id]);
@@ -137,7 +143,10 @@ public sealed class Vocabulary(Database database)
             )),
         };
 
-    /// <summary>What a file's words and those that stand come to together, the file's taking the place of what has the same id; and what is wrong with that.</summary>
+    /// <summary>
+    /// What a file's words and those that stand come to together, the file's taking the place of what has the same id; and what is wrong
+    /// with that.
+    /// </summary>
     internal static (PersonalWords All, IReadOnlyList<Fault> Faults) Joined(SqliteConnection connection, PersonalWords file)
     {
         var stands = Get(connection);
@@ -177,7 +186,8 @@ public sealed class Vocabulary(Database database)
             .Aliases.Except(before.Aliases)
             .Sum(alias =>
                 connection.Run(
-                    "INSERT INTO personal_alias (says, means, place) VALUES ($says, $means, (SELECT coalesce(max(place) + 1, 0) FROM personal_alias))",
+                    "INSERT INTO personal_alias (says, means, place) VALUES ($says, $means, (SELECT coalesce(max(place) + 1, 0) FROM "
+                        + "personal_alias))",
                     ("$says", alias.Says),
                     ("$means", alias.Means)
                 )
@@ -189,7 +199,8 @@ public sealed class Vocabulary(Database database)
         void Save(string table, string id, string body)
         {
             connection.Run(
-                $"INSERT INTO {table} (id, place, body) VALUES ($id, (SELECT coalesce(max(place) + 1, 0) FROM {table}), $body) ON CONFLICT (id) DO UPDATE SET body = $body",
+                $"INSERT INTO {table} (id, place, body) VALUES ($id, (SELECT coalesce(max(place) + 1, 0) FROM {table}), $body) ON "
+                    + "CONFLICT (id) DO UPDATE SET body = $body",
                 ("$id", id),
                 ("$body", body)
             );
@@ -225,7 +236,8 @@ public sealed class Vocabulary(Database database)
               + (SELECT count(*) FROM exchange WHERE start_position = $id OR end_technique = $id)
               + (SELECT count(*) FROM session s, json_each(s.taught) t WHERE t.value = $id)
               + (SELECT count(*) FROM roll WHERE goes ->> '$.start.position' = $id)
-              + (SELECT count(*) FROM roll r, json_tree(r.corrections) t WHERE r.corrections IS NOT NULL AND t.atom = $id AND t.key = 'technique')
+              + (SELECT count(*) FROM roll r, json_tree(r.corrections) t WHERE r.corrections IS NOT NULL AND t.atom = $id AND t.key
+                = 'technique')
               + (SELECT count(*) FROM block b, json_tree(b.body) t WHERE t.atom = $id AND t.key IN ('position', 'technique'))
             """,
             r => r.GetInt32(0),

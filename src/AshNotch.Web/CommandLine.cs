@@ -17,7 +17,8 @@ public static class CommandLine
     /// <param name="environment">Reads a variable of the environment.</param>
     /// <param name="start">Starts the program; answers its exit code.</param>
     /// <param name="output">Where help and faults go; null for the console.</param>
-    /// <returns>The exit code: 0 when all went well, 2 for a command line that makes no sense, else what <paramref name="start"/> answers.</returns>
+    /// <returns>The exit code: 0 when all went well, 2 for a command line that makes no sense, else what <paramref name="start"/>
+    /// answers.</returns>
     public static async Task<int> Run(
         IReadOnlyList<string> arguments,
         Func<string, string?> environment,
@@ -70,7 +71,8 @@ public static class CommandLine
                 )
         );
         var root = new RootCommand(
-            "Ash Notch: one practitioner's training log that thinks. Without a command it starts on your own log; the variable ASHNOTCH_DATA names its folder, ASHNOTCH_BACKUPS a second one for safety copies."
+            "Ash Notch: one practitioner's training log that thinks. Without a command it starts on your own log; the variable "
+                + "ASHNOTCH_DATA names its folder, ASHNOTCH_BACKUPS a second one for safety copies."
         )
         {
             port,
@@ -158,7 +160,8 @@ public static class CommandLine
             new("--listen")
             {
                 Description =
-                    "An address of this machine to listen on for other devices, over HTTPS; 0.0.0.0 for all. Wants a passphrase (./run passphrase).",
+                    "An address of this machine to listen on for other devices, over HTTPS; 0.0.0.0 for all. Wants a passphrase (./run "
+                    + "passphrase).",
                 HelpName = "address",
                 CustomParser = result => result.Tokens is [var token] ? Address(token.Value, result) : null,
             };
@@ -181,7 +184,8 @@ public static class CommandLine
             new("--proxy")
             {
                 Description =
-                    "The address of a reverse proxy whose forwarded headers are believed; may be given more than once. Wants a passphrase and --name.",
+                    "The address of a reverse proxy whose forwarded headers are believed; may be given more than once. Wants a "
+                    + "passphrase and --name.",
                 HelpName = "address",
                 CustomParser = result => [.. result.Tokens.Select(t => Address(t.Value, result)).OfType<IPAddress>()],
             };

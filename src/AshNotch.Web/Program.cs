@@ -52,7 +52,8 @@ static async Task<int> Serve(Settings settings)
     catch (SocketException refused) when (refused.SocketErrorCode is SocketError.AddressNotAvailable or SocketError.AccessDenied)
     {
         return Say(
-            $"This machine cannot listen on {settings.Listen} with port {settings.Port}. Name one of its own addresses, or 0.0.0.0 for all.",
+            $"This machine cannot listen on {settings.Listen} with port {settings.Port}. Name one of its own addresses, or 0.0.0.0 for "
+                + "all.",
             ExitCodes.NoWayIn
         );
     }

@@ -22,7 +22,8 @@ public sealed class MigrationTests : IDisposable
             INSERT INTO session (id, date, kind, attire, notes, version) VALUES ('s1', '2026-03-03', 'class', 'gi', 'cold loft', 1);
             INSERT INTO roll (session_key, id, place, told, takeaways, version) VALUES (1, 'r1', 0, 'knee cut again', '["frame first"]', 1);
             INSERT INTO exchange (roll_key, place) VALUES (1, 0);
-            INSERT INTO moment (exchange_key, place, actor, technique, outcome, note) VALUES (1, 0, 'me', 'sweep', 'done', 'slippery sleeve');
+            INSERT INTO moment (exchange_key, place, actor, technique, outcome, note) VALUES (1, 0, 'me', 'sweep', 'done',
+              'slippery sleeve');
             """
         );
         var rolls = new Rolls(new Database(FilePath));
@@ -93,7 +94,8 @@ public sealed class MigrationTests : IDisposable
             0L,
             One(
                 connection,
-                "SELECT count(*) FROM pragma_table_list WHERE type = 'table' AND strict = 0 AND name NOT LIKE 'sqlite%' AND name NOT LIKE '%\\_words%' ESCAPE '\\'"
+                "SELECT count(*) FROM pragma_table_list WHERE type = 'table' AND strict = 0 AND name NOT LIKE 'sqlite%' AND name NOT "
+                    + "LIKE '%\\_words%' ESCAPE '\\'"
             )
         );
         Assert.Throws<SqliteException>(() => One(connection, "INSERT INTO exchange (roll_key, place) VALUES (99, 0) RETURNING key"));

@@ -19,7 +19,10 @@ public sealed class ReadingTests : IDisposable
 
     private LogSnapshot? picture;
 
-    /// <summary>What a picture that is brought up to date write by write holds, and what one that is read anew does; they have to agree after every write.</summary>
+    /// <summary>
+    /// What a picture that is brought up to date write by write holds, and what one that is read anew does; they have to agree after every
+    /// write.
+    /// </summary>
     private void PictureAgrees()
     {
         picture = log.Database.Read(c => LogSnapshot.Read(c, picture));

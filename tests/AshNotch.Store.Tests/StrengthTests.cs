@@ -223,7 +223,8 @@ public sealed class StrengthTests : IDisposable
         Fill(database, 4);
         database.Aside(c =>
             c.Run(
-                "UPDATE session SET kind = 'swim' WHERE id = 's01'; UPDATE roll SET takeaways = '[1' WHERE FALSE; UPDATE roll SET intent = 'glory' WHERE session_key = (SELECT key FROM session WHERE id = 's02')"
+                "UPDATE session SET kind = 'swim' WHERE id = 's01'; UPDATE roll SET takeaways = '[1' WHERE FALSE; UPDATE roll SET "
+                    + "intent = 'glory' WHERE session_key = (SELECT key FROM session WHERE id = 's02')"
             )
         );
         var page = new Sessions(database).List(0, 10);
@@ -312,7 +313,9 @@ public sealed class StrengthTests : IDisposable
         );
     }
 
-    /// <summary>Overwrites the first leaf of a table, so that the rest of it can still be read: its number stands in the root page's first cell.</summary>
+    /// <summary>
+    /// Overwrites the first leaf of a table, so that the rest of it can still be read: its number stands in the root page's first cell.
+    /// </summary>
     private void Spoil(string table)
     {
         var (root, size) = PageOf(table);

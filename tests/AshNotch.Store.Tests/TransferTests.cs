@@ -153,7 +153,8 @@ public sealed class TransferTests : IDisposable
         // As if the power had gone in the middle.
         log.Database.Aside(c =>
             c.Run(
-                "INSERT INTO session (id, date, kind, attire, version, binned_at) VALUES ('half', '2026-03-03', 'class', 'gi', 1, 'importing')"
+                "INSERT INTO session (id, date, kind, attire, version, binned_at) VALUES ('half', '2026-03-03', 'class', 'gi', 1, "
+                    + "'importing')"
             )
         );
         Assert.Empty(log.Bins.All());

@@ -122,8 +122,10 @@ public sealed class CopiesOverHttpTests : IAsyncLifetime
     public async Task The_log_goes_out_as_tables(string table, string head, int rows)
     {
         await server.Send(HttpMethod.Post, "/api/partners", """{"id": "p1", "name": "=Odalys, B."}""").Expect(201);
-        const string session =
-            """{"id": "s", "date": "2026-06-20", "kind": "class", "attire": "gi", "rolls": [{"id": "r", "partnerId": "p1", "exchanges": []}]}""";
+        const string session = """
+            {"id": "s", "date": "2026-06-20", "kind": "class", "attire": "gi", "rolls": [{"id": "r",
+            "partnerId": "p1", "exchanges": []}]}
+            """;
         await server.Send(HttpMethod.Post, "/api/sessions", session).Expect(201);
         var answer = await server.Send(HttpMethod.Get, $"/api/export/{table}.csv").Expect(200);
         Assert.Equal("text/csv", answer.Content.Headers.ContentType?.MediaType);

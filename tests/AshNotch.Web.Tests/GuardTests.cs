@@ -106,8 +106,10 @@ public sealed class GuardTests(RunningServer server) : IClassFixture<RunningServ
     {
         var notes = new string('a', 1_100_000);
         await (await server.Send(HttpMethod.Post, "/api/partners", $$"""{"name": "A", "notes": "{{notes}}"}""")).Problem(413);
-        var logbook =
-            $$"""{"format":"ash-notch-logbook","version":1,"ignored":"{{notes}}","athlete":{"name":"A","belt":"white"},"partners":[],"sessions":[]}""";
+        var logbook = $$"""
+            {"format":"ash-notch-logbook","version":1,"ignored":"{{notes}}","athlete":{"name":"A",
+            "belt":"white"},"partners":[],"sessions":[]}
+            """;
         await server.Send(HttpMethod.Post, "/api/judge", logbook).Expect(200);
     }
 
@@ -142,8 +144,10 @@ public sealed class GuardTests(RunningServer server) : IClassFixture<RunningServ
     public async Task White_space_of_any_length_in_a_file_is_read_in_one_pass()
     {
         var space = new string(' ', 4_000_000);
-        var file =
-            $$"""{"format":"ash-notch-logbook","version":1,"athlete":{{space}}{"name":"A","belt":"white"},{{space}}"partners":[{{space}}],"sessions":[]{{space}}}""";
+        var file = $$"""
+            {"format":"ash-notch-logbook","version":1,"athlete":{{space}}{"name":"A","belt":"white"},
+            {{space}}"partners":[{{space}}],"sessions":[]{{space}}}
+            """;
         await server.Send(HttpMethod.Post, "/api/judge", file).Expect(200);
     }
 

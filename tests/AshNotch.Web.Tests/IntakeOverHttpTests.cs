@@ -76,7 +76,8 @@ public sealed class IntakeOverHttpTests : IAsyncLifetime
     public async Task A_diary_is_cut_and_each_day_read_by_itself()
     {
         const string text =
-            "## 3 March 2026\nRolled with Cosmo. I passed with the knee cut and got an armbar.\n\n## 5 March 2026\nOnly drilled.\n\n## 40 March 2026\nWell.";
+            "## 3 March 2026\nRolled with Cosmo. I passed with the knee cut and got an armbar.\n\n## 5 March 2026\nOnly drilled.\n\n## "
+            + "40 March 2026\nWell.";
         var cut = await Body(
             await server.Send(HttpMethod.Post, "/api/intake/diary", new JsonObject { ["text"] = text }.ToJsonString()).Expect(200)
         );
@@ -108,10 +109,16 @@ public sealed class IntakeOverHttpTests : IAsyncLifetime
 
     [Theory]
     [InlineData(
-        """{"says": "x", "sessions": [{"id": "s", "date": "2026-03-03", "kind": "class", "attire": "gi", "rolls": [{"id": "r", "partnerId": "nobody"}]}]}"""
+        """
+            {"says": "x", "sessions": [{"id": "s", "date": "2026-03-03", "kind": "class", "attire": "gi",
+            "rolls": [{"id": "r", "partnerId": "nobody"}]}]}
+            """
     )]
     [InlineData(
-        """{"says": "x", "sessions": [{"id": "s", "date": "2026-03-03", "kind": "class", "attire": "gi"}, {"id": "s", "date": "2026-03-04", "kind": "class", "attire": "gi"}]}"""
+        """
+            {"says": "x", "sessions": [{"id": "s", "date": "2026-03-03", "kind": "class", "attire": "gi"},
+            {"id": "s", "date": "2026-03-04", "kind": "class", "attire": "gi"}]}
+            """
     )]
     [InlineData("""{"says": "x", "partners": [{"id": "..", "name": "Cosmo"}]}""")]
     [InlineData("""{"sessions": []}""")]

@@ -20,7 +20,9 @@ public sealed class KeptAnswersTests : IDisposable
         Directory.Delete(folder, recursive: true);
     }
 
-    /// <summary>Runs the program on the folder, asks, and ends it; what was answered, and for how many seconds each answer had been there.</summary>
+    /// <summary>
+    /// Runs the program on the folder, asks, and ends it; what was answered, and for how many seconds each answer had been there.
+    /// </summary>
     private async Task<(string Body, TimeSpan? Age)[]> Asked(params string[] paths) => await Asked(_ => Task.CompletedTask, paths);
 
     private async Task<(string Body, TimeSpan? Age)[]> Asked(Func<HttpClient, Task> first, params string[] paths)

@@ -169,7 +169,10 @@ public sealed class LogOverHttpTests : IAsyncLifetime
             .Send(
                 HttpMethod.Post,
                 "/api/vocabulary",
-                """{"aliases": [{"says": "the gangplank", "means": "knee-cut"}], "techniques": [{"id": "net-roll", "name": "Net roll", "kind": "sweep", "from": ["half-guard:bottom"], "to": ["mount:top"]}]}"""
+                """
+                {"aliases": [{"says": "the gangplank", "means": "knee-cut"}], "techniques": [{"id": "net-roll",
+                "name": "Net roll", "kind": "sweep", "from": ["half-guard:bottom"], "to": ["mount:top"]}]}
+                """
             )
             .Expect(200);
         var words = await server.Get("/api/vocabulary");

@@ -28,7 +28,10 @@ public sealed class OwnWordsOverHttpTests : IAsyncLifetime
             .Send(
                 HttpMethod.Post,
                 "/api/sessions",
-                $$"""{"date":"2026-03-03","kind":"class","attire":"gi","rolls":[{"id":"r","exchanges":[{"start":{"position":"{{id}}","role":"bottom"},"moments":[{"actor":"them","technique":"pass","outcome":"done"}]}]}]}"""
+                $$"""
+                {"date":"2026-03-03","kind":"class","attire":"gi","rolls":[{"id":"r","exchanges":[{"start":{"position":"{{id}}",
+                "role":"bottom"},"moments":[{"actor":"them","technique":"pass","outcome":"done"}]}]}]}
+                """
             )
             .Expect(201);
         Assert.Contains((await server.Get("/api/soft-spots"))["spots"]!.AsArray(), s => (string?)s!["position"] == id);
@@ -67,8 +70,12 @@ public sealed class OwnWordsOverHttpTests : IAsyncLifetime
     {
         var id = await Add($$"""{"positions": [{{Net}}]}""");
         await Add($$"""{"techniques": [{"name": "Net out", "kind": "escape", "from": ["{{id}}:bottom"], "to": ["standing"]}]}""");
-        var file =
-            $$$"""{"format":"ash-notch-logbook","version":1,"athlete":{"name":"A","belt":"white"},"partners":[],"sessions":[{"id":"s","date":"2026-03-03","kind":"class","attire":"gi"}],"vocabulary":{"positions":[{"id":"{{{id}}}","name":"The net","roles":["even"]}],"techniques":[],"aliases":[]}}""";
+        var file = $$$"""
+            {"format":"ash-notch-logbook","version":1,"athlete":{"name":"A","belt":"white"},
+            "partners":[],"sessions":[{"id":"s","date":"2026-03-03","kind":"class","attire":"gi"}],
+            "vocabulary":{"positions":[{"id":"{{{id}}}","name":"The net","roles":["even"]}],
+            "techniques":[],"aliases":[]}}
+            """;
         await (await server.Send(HttpMethod.Post, "/api/import", file)).Problem(422);
         Assert.Equal(0, (int)(await server.Get("/api/sessions"))["total"]!);
     }

@@ -20,7 +20,8 @@ public sealed class ScoreOverHttpTests : IAsyncLifetime
         var score = await Score(
             """
             {"ruleset": "points", "belt": "blue", "attire": "gi", "start": {"position": "half-guard", "role": "top"}, "moments": [
-              {"clock": 60, "actor": "me", "technique": "knee-cut", "outcome": "done", "to": {"position": "side-control", "role": "top"}, "held": 6},
+              {"clock": 60, "actor": "me", "technique": "knee-cut", "outcome": "done", "to": {"position": "side-control", "role":
+                "top"}, "held": 6},
               {"clock": 70, "actor": "me", "technique": "mount-step", "outcome": "done"},
               {"clock": 90, "actor": "them", "technique": "toe-hold", "outcome": "stopped", "near": true},
               {"clock": 100, "actor": null, "technique": "knee-cut"},
@@ -49,8 +50,10 @@ public sealed class ScoreOverHttpTests : IAsyncLifetime
             {"ruleset": "points", "attire": "gi", "length": 600, "roll": {"id": "r", "length": 300,
               "penalties": [{"actor": "them", "after": 1}, {"actor": "me"}], "exchanges": [
                 {"start": {"position": "standing", "role": "even"}, "end": {"kind": "reset"}, "moments": [
-                  {"actor": "me", "technique": "double-leg", "outcome": "done", "to": {"position": "open-guard", "role": "top"}, "held": 4}]},
-                {"start": {"position": "closed-guard", "role": "top"}, "end": {"kind": "tap", "by": "them", "technique": "triangle"}, "moments": [
+                  {"actor": "me", "technique": "double-leg", "outcome": "done", "to": {"position": "open-guard", "role": "top"},
+                    "held": 4}]},
+                {"start": {"position": "closed-guard", "role": "top"}, "end": {"kind": "tap", "by": "them", "technique":
+                  "triangle"}, "moments": [
                   {"actor": "them", "technique": "scissor-sweep", "outcome": "stopped", "near": true}]}]}}
             """
         );
@@ -68,7 +71,10 @@ public sealed class ScoreOverHttpTests : IAsyncLifetime
             await server.Send(
                 HttpMethod.Post,
                 "/api/score",
-                """{"roll": {"id": "r", "exchanges": [{"moments": [{"actor": "me", "technique": "flying-squirrel", "outcome": "done"}]}]}}"""
+                """
+                {"roll": {"id": "r", "exchanges": [{"moments": [{"actor": "me", "technique": "flying-squirrel",
+                "outcome": "done"}]}]}}
+                """
             )
         ).Problem(422);
     }
@@ -136,10 +142,12 @@ public sealed class ScoreOverHttpTests : IAsyncLifetime
                 HttpMethod.Post,
                 "/api/sessions",
                 """
-                {"id": "cup", "date": "2026-06-20", "kind": "tournament", "attire": "gi", "event": {"ruleset": "points", "belt": "blue"}, "rolls": [
+                {"id": "cup", "date": "2026-06-20", "kind": "tournament", "attire": "gi", "event": {"ruleset": "points", "belt":
+                  "blue"}, "rolls": [
                   {"id": "final", "kind": "match", "penalties": [{"actor": "me", "after": 1}], "exchanges": [
                     {"start": {"position": "standing", "role": "even"}, "moments": [
-                      {"actor": "me", "technique": "double-leg", "outcome": "done", "to": {"position": "open-guard", "role": "top"}, "held": 5}],
+                      {"actor": "me", "technique": "double-leg", "outcome": "done", "to": {"position": "open-guard", "role":
+                        "top"}, "held": 5}],
                      "end": {"kind": "stoppage"}},
                     {"start": {"position": "closed-guard", "role": "top"}, "moments": [],
                      "end": {"kind": "tap", "by": "them", "technique": "triangle"}}]},

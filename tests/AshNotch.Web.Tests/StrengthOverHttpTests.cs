@@ -60,7 +60,11 @@ public sealed class StrengthOverHttpTests : IAsyncLifetime
                     .Send(
                         HttpMethod.Post,
                         "/api/sessions",
-                        """{"date":"2026-06-20","kind":"class","attire":"gi","rolls":[{"id":"r","partnerId":"odalys","exchanges":[{"start":{"position":"half-guard","role":"bottom"},"moments":[{"actor":"them","technique":"knee-cut","outcome":"done"}]}]}]}"""
+                        """
+                        {"date":"2026-06-20","kind":"class","attire":"gi","rolls":[{"id":"r",
+                        "partnerId":"odalys","exchanges":[{"start":{"position":"half-guard",
+                        "role":"bottom"},"moments":[{"actor":"them","technique":"knee-cut","outcome":"done"}]}]}]}
+                        """
                     )
                     .Expect(201);
         });

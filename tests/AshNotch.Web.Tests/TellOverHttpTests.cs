@@ -128,7 +128,11 @@ public sealed class TellOverHttpTests : IAsyncLifetime
             .Send(
                 HttpMethod.Post,
                 "/api/sessions",
-                """{"id": "s", "date": "2026-03-03", "kind": "class", "attire": "gi", "rolls": [{"id": "r", "exchanges": [], "corrections": [{"text": "did it", "moments": [{"at": 0, "length": 3, "actor": "me", "technique": "own-wombat", "outcome": "done"}]}]}]}"""
+                """
+                {"id": "s", "date": "2026-03-03", "kind": "class", "attire": "gi", "rolls": [{"id": "r",
+                "exchanges": [], "corrections": [{"text": "did it", "moments": [{"at": 0, "length": 3,
+                "actor": "me", "technique": "own-wombat", "outcome": "done"}]}]}]}
+                """
             )
             .Expect(201);
         await (await server.Send(HttpMethod.Delete, "/api/vocabulary/own-wombat")).Problem(409);

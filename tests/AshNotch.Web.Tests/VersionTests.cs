@@ -10,8 +10,10 @@ public sealed class VersionTests(RunningServer server) : IClassFixture<RunningSe
         {
             "/api/partners" => """{"name": "Sunniva G."}""",
             "/api/niggles" => """{"part": "knee", "from": "2026-03-03"}""",
-            "/api/blocks" =>
-                """{"from": "2026-07-06", "weeks": 4, "focuses": [{"id": "f", "spot": {"position": "half-guard", "role": "bottom"}, "purpose": "plug"}]}""",
+            "/api/blocks" => """
+                {"from": "2026-07-06", "weeks": 4, "focuses": [{"id": "f", "spot": {"position": "half-guard",
+                "role": "bottom"}, "purpose": "plug"}]}
+                """,
             _ => """{"date": "2026-03-03", "kind": "class", "attire": "gi"}""",
         };
 

@@ -123,7 +123,8 @@ test('the doubtful moments of an account are gone through by key, set right and 
   await page.keyboard.press('t');
   // Told the way most people do: no names for half of it.
   const words =
-    'Rolled with Sunniva. I went for a trip and she stuffed it. She hit some kind of throw. I got my knee back in somehow, tried a sweep, no. ' +
+    'Rolled with Sunniva. I went for a trip and she stuffed it. She hit some kind of throw. I got my knee back in ' +
+    'somehow, tried a sweep, no. ' +
     'She passed, sort of, and fished for a choke till the buzzer.';
   await page.keyboard.type(words);
   const next = page.getByRole('button', { name: /^Next doubtful one/ });
@@ -279,7 +280,8 @@ test('an evening is told in one go, and each partner of it gets a roll', async (
   await page
     .getByLabel(box)
     .fill(
-      'Rolled with Odalys, then Sunniva, then Otto. Odalys passed my guard and tapped me with an armbar. Got Sunniva with two triangles. Otto and I were even.',
+      'Rolled with Odalys, then Sunniva, then Otto. Odalys passed my guard and tapped me with an armbar. Got Sunniva ' +
+        'with two triangles. Otto and I were even.',
     );
   await expect(page.getByText('in 3 rolls')).toBeVisible();
   await expect(page.getByText('Roll 3, with Otto: no moment was read')).toBeVisible();

@@ -122,7 +122,10 @@ public static class CalendarEntries
             '\n',
             session
                 .Cards.Select(c =>
-                    $"{c.Title}. {c.From}. {c.Goes} {(c.Kind == CardKind.Repetitions ? "repetitions" : "goes")}{(c.Seconds > 0 ? $" of {c.Seconds} s" : "")}, {c.Intensity}, {c.OnFirstSide} on the {Word.Of(c.FirstSide)}. Kept when {c.Win}.{(c.Cue is { } cue ? $" Cue: {cue}" : "")}"
+                    $"{c.Title}. {c.From}. {c.Goes} "
+                    + $"{(c.Kind == CardKind.Repetitions ? "repetitions" : "goes")}{(c.Seconds > 0 ? $" of {c.Seconds} s" : "")}, "
+                    + $"{c.Intensity}, {c.OnFirstSide} on the {Word.Of(c.FirstSide)}. Kept when "
+                    + $"{c.Win}.{(c.Cue is { } cue ? $" Cue: {cue}" : "")}"
                 )
                 .Concat(session.LeftOut.Select(l => $"Left out: {l.What}: {l.Why}."))
                 .Prepend(Minutes(day))

@@ -191,7 +191,10 @@ public static class Candidates
         return new SideTally(on.Count(SpotEvidence.Good), on.Count);
     }
 
-    /// <summary>The side that is likely the weaker, three to one; else the one seen less than half as often; else, or where hardly anything was seen, neither.</summary>
+    /// <summary>
+    /// The side that is likely the weaker, three to one; else the one seen less than half as often; else, or where hardly anything was
+    /// seen, neither.
+    /// </summary>
     internal static Side? ThinSide(SideTally left, SideTally right)
     {
         var leftBetter = Rates.ChanceAbove((1 + left.Good, 1 + left.Of - left.Good), (1 + right.Good, 1 + right.Of - right.Good));

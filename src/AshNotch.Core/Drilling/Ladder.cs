@@ -6,7 +6,8 @@ namespace AshNotch.Core.Drilling;
 
 /// <summary>
 /// The starts of a focus, from in the spot outward: the decisive move half done; the spot, settled; then backwards along the
-/// road that most often led there, up to two steps or to where many rounds begin; last a full round. A step is the log's own when it was told at least three
+/// road that most often led there, up to two steps or to where many rounds begin; last a full round. A step is the log's own when it was
+/// told at least three
 /// times, else it is the spot from which the judgement's chain comes here most (visits × share of the road), which is the ground
 /// map's as long as the log is thin.
 /// </summary>

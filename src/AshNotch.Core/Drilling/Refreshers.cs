@@ -23,7 +23,10 @@ public static class Refreshers
     /// <summary>The gaps, in weeks.</summary>
     public static IReadOnlyList<int> Gaps { get; } = [1, 2, 4, 8, 16];
 
-    /// <summary>The refreshers still to come of a closed block, each focus' next first; later ones as if each were done when due, or today when it is overdue.</summary>
+    /// <summary>
+    /// The refreshers still to come of a closed block, each focus' next first; later ones as if each were done when due, or today when it
+    /// is overdue.
+    /// </summary>
     /// <param name="block">The block; one that is not closed has none.</param>
     /// <param name="readings">The log, oldest first.</param>
     /// <param name="today">The day it is asked.</param>

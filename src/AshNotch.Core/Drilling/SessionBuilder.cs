@@ -150,7 +150,8 @@ internal sealed class SessionBuilder
                 choice.Leave(
                     new LeftOut(
                         DrillWords.Title(focus, focus.Technique, basis.Ground),
-                        $"the time left is too short for {(rung.Kind == RungKind.FullRound ? "a round" : "three goes")}; it comes first next time",
+                        $"the time left is too short for {(rung.Kind == RungKind.FullRound ? "a round" : "three goes")}; it comes first "
+                            + "next time",
                         LeftOutReason.TooShort
                     )
                 );

@@ -5,7 +5,10 @@ using AshNotch.Core.Log;
 
 namespace AshNotch.Core.Drilling;
 
-/// <summary>What is drilled of a focus on a day: what would load a niggle is replaced by the next technique that does not, or left out with the reason.</summary>
+/// <summary>
+/// What is drilled of a focus on a day: what would load a niggle is replaced by the next technique that does not, or left out with the
+/// reason.
+/// </summary>
 /// <param name="basis">What the plan is made from.</param>
 /// <param name="date">The day.</param>
 internal sealed class TechniqueChoice(PlanBasis basis, DateOnly date)
@@ -37,12 +40,14 @@ internal sealed class TechniqueChoice(PlanBasis basis, DateOnly date)
         if (BodyLoads.Loaded(BodyLoads.In(start).Concat(BodyLoads.In(focus.Spot)), basis.Niggles, date) is [var sore, ..])
             return Out(
                 title,
-                $"{DrillWords.Name(start, basis.Ground)} loads the {Word.Of(sore.Part)} (niggle since {DrillWords.Day(sore.From)}); watch others do it, and ask your coach what else"
+                $"{DrillWords.Name(start, basis.Ground)} loads the {Word.Of(sore.Part)} (niggle since {DrillWords.Day(sore.From)}); "
+                    + "watch others do it, and ask your coach what else"
             );
         if (rung is { Technique: { } way, By: { } by } && Sore(way, by) is { } onTheWay)
             return Out(
                 title,
-                $"{DrillWords.Move(way, basis.Ground, way)}, the way there, loads the {Word.Of(onTheWay.Part)} (niggle since {DrillWords.Day(onTheWay.From)})"
+                $"{DrillWords.Move(way, basis.Ground, way)}, the way there, loads the {Word.Of(onTheWay.Part)} (niggle since "
+                    + $"{DrillWords.Day(onTheWay.From)})"
             );
         if (technique is null || Sore(technique, actor) is not { } loaded)
             return true;

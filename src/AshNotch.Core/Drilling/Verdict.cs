@@ -95,7 +95,8 @@ public sealed record Verdict(
 /// <summary>
 /// Did it hold? The level model with two more terms from the day after the block began:
 ///   logit P(won) = … + δ·[after, at the spot] + g·[after],  δ ~ N(0, 0.7²), g ~ N(0, 0.2²)
-/// so that partners, their belts and weights, intents, the ease of goes, and what went better everywhere are allowed for. The block's own first day is
+/// so that partners, their belts and weights, intents, the ease of goes, and what went better everywhere are allowed for. The block's own
+/// first day is
 /// still before: what is measured then is where it starts, beside all that is known of the spot from before. Contests more than 16
 /// weeks after the block's end say nothing of it. The words, with P(δ > 0) and P(δ > half of what was hoped) by Laplace's approximation:
 ///   held 0.95 and 0.6, probably 0.8, worse when P(δ > 0) is under 0.1, no sign when P(enough) is under 0.2, else too early;

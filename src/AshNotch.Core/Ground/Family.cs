@@ -2,7 +2,10 @@ using System.Text.Json.Serialization;
 
 namespace AshNotch.Core.Ground;
 
-/// <summary>Near relations among positions: what is learned in one is believed, more weakly, of the others. Written as in the tables, in plain words.</summary>
+/// <summary>
+/// Near relations among positions: what is learned in one is believed, more weakly, of the others. Written as in the tables, in plain
+/// words.
+/// </summary>
 public enum Family
 {
     /// <summary>A position of the owner's without relations.</summary>

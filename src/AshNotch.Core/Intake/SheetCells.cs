@@ -146,7 +146,8 @@ internal static partial class SheetCells
             : null;
 
     [GeneratedRegex(
-        @"^(?<c>white|blue|purple|brown|black)(?:\s*belt)?(?:\W*(?:with|w/)?\W*(?:(?<n>\d{1,2})(?:st|nd|rd|th)?(?:\s*(?:stripes?|degrees?|deg|str?))?|(?<i>[i|*]{1,4})))?\W*$",
+        @"^(?<c>white|blue|purple|brown|black)(?:\s*belt)?(?:\W*(?:with|w/)?\W*(?:(?<n>\d{1,2})(?:st|nd|rd|th)?(?:\s*"
+            + @"(?:stripes?|degrees?|deg|str?))?|(?<i>[i|*]{1,4})))?\W*$",
         Plain
     )]
     private static partial Regex BeltForm();

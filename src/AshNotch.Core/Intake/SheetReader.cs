@@ -13,7 +13,9 @@ public sealed class SheetReader
     /// <summary>The most rows that are read: some ten years of rounds.</summary>
     public const int MostRows = 20_000;
 
-    /// <summary>The heaviest that people weigh by half in kilograms; a column whose middle lies above is in pounds. Common practice, no source.</summary>
+    /// <summary>
+    /// The heaviest that people weigh by half in kilograms; a column whose middle lies above is in pounds. Common practice, no source.
+    /// </summary>
     private const double PoundsAbove = 125;
 
     private readonly SheetTable table;

@@ -141,13 +141,16 @@ public sealed partial record WrittenDay(Span Source, int? Year, int? Month, int 
     private static partial Regex Iso();
 
     [GeneratedRegex(
-        @"(?<!\d)(?<d>\d{1,2})(?:st|nd|rd|th)?\.?(?:\s+|-|/)(?:of\s+)?(?<m>(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*)\b\.?(?:(?:,?\s*|-|/|\s+')(?<y>(?:19|20)\d\d|(?<=['-/])\d\d)(?!\d))?",
+        @"(?<!\d)(?<d>\d{1,2})(?:st|nd|rd|th)?\.?(?:\s+|-|/)(?:of\s+)?(?<m>"
+            + @"(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*)\b\.?(?:(?:,?\s*|-|/|\s+')(?<y>(?:19|20)\d\d|"
+            + @"(?<=['-/])\d\d)(?!\d))?",
         Plain
     )]
     private static partial Regex NamedFirst();
 
     [GeneratedRegex(
-        @"\b(?<m>(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*)\b\.?(?:\s+|-|/)(?:the\s+)?(?<d>\d{1,2})(?:st|nd|rd|th)?(?!\d)\.?(?:(?:,?\s*|-|/|\s+')(?<y>(?:19|20)\d\d|(?<=')\d\d)(?!\d))?",
+        @"\b(?<m>(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*)\b\.?(?:\s+|-|/)(?:the\s+)?(?<d>\d{1,2})"
+            + @"(?:st|nd|rd|th)?(?!\d)\.?(?:(?:,?\s*|-|/|\s+')(?<y>(?:19|20)\d\d|(?<=')\d\d)(?!\d))?",
         Plain
     )]
     private static partial Regex NamedSecond();

@@ -88,7 +88,9 @@ internal sealed record GainDraws(int[] Fought, IReadOnlyList<GainDraw> All)
             }
     }
 
-    /// <summary>How often the owner leaves each spot that was fought over better off against the peer, with the draws' 80 % interval.</summary>
+    /// <summary>
+    /// How often the owner leaves each spot that was fought over better off against the peer, with the draws' 80 % interval.
+    /// </summary>
     public Interval[] Rates(Fitted fitted) =>
         rates ??= [
             .. Fought.Select(

@@ -205,7 +205,9 @@ internal sealed class LogisticMap
         }
     }
 
-    /// <summary>The log of the posterior density up to a constant, each row weighted as given. For checks against other optimisers.</summary>
+    /// <summary>
+    /// The log of the posterior density up to a constant, each row weighted as given. For checks against other optimisers.
+    /// </summary>
     public double Posterior(double[] mode, double[] levels, double[] weights)
     {
         var at = new Predicted(rows.Length);
@@ -249,7 +251,9 @@ internal sealed class LogisticMap
         return weights;
     }
 
-    /// <summary>The full Newton step; leaves the Cholesky factor of the information, groups eliminated, in <paramref name="information"/>.</summary>
+    /// <summary>
+    /// The full Newton step; leaves the Cholesky factor of the information, groups eliminated, in <paramref name="information"/>.
+    /// </summary>
     private (double[] Rise, double[] GroupRise) Newton(
         double[] mode,
         double[] levels,

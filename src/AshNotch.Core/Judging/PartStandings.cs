@@ -39,7 +39,9 @@ public sealed record PartStanding(GamePart Part, int Contests, double? Level, in
         };
 }
 
-/// <summary>Self-ratings beside the log: each part among the owner's own parts, so that a modest or a generous rater loses nothing.</summary>
+/// <summary>
+/// Self-ratings beside the log: each part among the owner's own parts, so that a modest or a generous rater loses nothing.
+/// </summary>
 public static class PartStandings
 {
     private const int Least = 8;

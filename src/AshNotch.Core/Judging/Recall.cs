@@ -22,7 +22,10 @@ public readonly record struct Recall(double Moments, double Taps)
     /// <summary>What a tap counts beside the rest, so that neither is over-told.</summary>
     public double TapWeight => Moments / Taps;
 
-    /// <summary>γ: the chance that a further contest follows, from the mean number of contests in a roll: about eleven, or the log's own once it has fifty rolls.</summary>
+    /// <summary>
+    /// γ: the chance that a further contest follows, from the mean number of contests in a roll: about eleven, or the log's own once it has
+    /// fifty rolls.
+    /// </summary>
     public double GoesOn(LogCounts counts)
     {
         if (counts[LogTotal.FullRolls] < EnoughRolls)

@@ -172,7 +172,10 @@ public sealed class RoadModel
 /// <summary>The roads after a log was seen.</summary>
 public sealed class RoadFit
 {
-    /// <summary>What the usual rows are worth on athletes whose roads are much like them, and how the draws widen where they are worth less. Set on simulated athletes.</summary>
+    /// <summary>
+    /// What the usual rows are worth on athletes whose roads are much like them, and how the draws widen where they are worth less. Set on
+    /// simulated athletes.
+    /// </summary>
     private const double WellFitted = 12;
     private const double Widening = 0.08;
 

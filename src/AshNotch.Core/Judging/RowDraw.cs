@@ -16,7 +16,9 @@ internal sealed record RowDraw(int[] Roads, double[] Parameters, double Rest, do
     /// </summary>
     private const double Believed = 0.55;
 
-    /// <summary>What a row is worth at the most when drawing, in contests: a memory's mistakes do not become fewer by writing more.</summary>
+    /// <summary>
+    /// What a row is worth at the most when drawing, in contests: a memory's mistakes do not become fewer by writing more.
+    /// </summary>
     private const double MostKnown = 100;
 
     private const double Small = 0.05;

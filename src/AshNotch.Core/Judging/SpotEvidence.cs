@@ -9,7 +9,8 @@ namespace AshNotch.Core.Judging;
 /// <param name="Technique">The technique's id.</param>
 /// <param name="Done">How often it came off.</param>
 /// <param name="Stopped">How often it was stopped.</param>
-/// <param name="Share">Of all that this person's moves here won (<see cref="Judgement.Swing"/>), the share that this one won, 0 to 1.</param>
+/// <param name="Share">Of all that this person's moves here won (<see cref="Judgement.Swing"/>), the share that this one won, 0 to
+/// 1.</param>
 public sealed record TechniqueTally(Actor Actor, string Technique, int Done, int Stopped, double Share)
 {
     /// <summary>How often it comes off when tried, with Wilson's 80 % interval; the partner's strength is not adjusted for.</summary>
@@ -127,7 +128,9 @@ public sealed record SpotEvidence
         ];
     }
 
-    /// <summary>Where a partner stands beside the owner: <c>below</c> or <c>above</c> by a belt or more, else <c>level</c>; null when not known.</summary>
+    /// <summary>
+    /// Where a partner stands beside the owner: <c>below</c> or <c>above</c> by a belt or more, else <c>level</c>; null when not known.
+    /// </summary>
     public static string? Standing(Against against, double ownRung) =>
         against.Rung is not { } rung ? null
         : rung - ownRung >= 1 ? "above"

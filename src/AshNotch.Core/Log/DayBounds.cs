@@ -1,6 +1,8 @@
 namespace AshNotch.Core.Log;
 
-/// <summary>The days that a log may name: from 1950 to ten years ahead, so that nothing that is reckoned from them leaves the calendar.</summary>
+/// <summary>
+/// The days that a log may name: from 1950 to ten years ahead, so that nothing that is reckoned from them leaves the calendar.
+/// </summary>
 /// <param name="Earliest">The first.</param>
 /// <param name="Latest">The last.</param>
 public readonly record struct DayBounds(DateOnly Earliest, DateOnly Latest)
@@ -19,7 +21,8 @@ public readonly record struct DayBounds(DateOnly Earliest, DateOnly Latest)
         if (day is { } one && !Holds(one))
             yield return new Fault(
                 at,
-                $"{one:yyyy-MM-dd} is not a day to have trained on or to plan for; it must lie between {Earliest:yyyy-MM-dd} and {Latest:yyyy-MM-dd}. Check the date."
+                $"{one:yyyy-MM-dd} is not a day to have trained on or to plan for; it must lie between {Earliest:yyyy-MM-dd} and "
+                    + $"{Latest:yyyy-MM-dd}. Check the date."
             );
     }
 }

@@ -213,7 +213,8 @@ public static class LogRules
         )
             yield return new Fault(
                 at,
-                $"An id is 1 to {LongestName} characters long, is not . or .., and holds no slash, question mark, hash or control character."
+                $"An id is 1 to {LongestName} characters long, is not . or .., and holds no slash, question mark, hash or control "
+                    + "character."
             );
     }
 

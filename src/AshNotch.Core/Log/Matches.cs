@@ -21,7 +21,8 @@ public readonly record struct Hold(double? Seconds, bool? Enough)
 /// <summary>A penalty of a match, as told.</summary>
 /// <param name="Actor">Who got it.</param>
 /// <param name="Clock">Seconds since the start, 0 to 86400; null when not told.</param>
-/// <param name="After">How many moments of the match came before it; null when not told: then the clock places it, or it comes last.</param>
+/// <param name="After">How many moments of the match came before it; null when not told: then the clock places it, or it comes
+/// last.</param>
 public sealed record ToldPenalty(Actor Actor, double? Clock = null, int? After = null);
 
 /// <summary>How a match ended, as announced.</summary>

@@ -79,7 +79,9 @@ public sealed class NextMoments
             select next;
     }
 
-    /// <summary>Where the owner may end up when somebody does a technique, the usual first; empty when it leads nowhere or is a finish.</summary>
+    /// <summary>
+    /// Where the owner may end up when somebody does a technique, the usual first; empty when it leads nowhere or is a finish.
+    /// </summary>
     public static IReadOnlyList<Spot> Landings(Technique technique, Actor actor) =>
         [.. technique.To.Select(s => actor == Actor.Me ? s : s.Mirror())];
 

@@ -50,11 +50,14 @@ public static partial class WordRules
         if (used && !before.Roles.SequenceEqual(after.Roles))
             yield return new Fault(
                 at + "/roles",
-                $"Rolls of this log name {before.Name} with its roles ({string.Join(", ", before.Roles.Select(r => Word.Of(r)))}); they stay as they are. Add another position for the other ones."
+                $"Rolls of this log name {before.Name} with its roles ({string.Join(", ", before.Roles.Select(r => Word.Of(r)))}); they "
+                    + "stay as they are. Add another position for the other ones."
             );
     }
 
-    /// <summary>An id for something new, from its name: Latin letters and digits in lower case, joined by hyphens, unlike every id that is taken.</summary>
+    /// <summary>
+    /// An id for something new, from its name: Latin letters and digits in lower case, joined by hyphens, unlike every id that is taken.
+    /// </summary>
     /// <param name="name">The name, in any script.</param>
     /// <param name="taken">The ids that are taken.</param>
     public static string NewId(string name, IReadOnlySet<string> taken)
@@ -119,7 +122,8 @@ public static partial class WordRules
         if (id.Length > LongestId || !IdShape().IsMatch(id))
             yield return new Fault(
                 at,
-                $"The id of a position or technique is lower-case letters and digits in words joined by hyphens, at most {LongestId} characters."
+                $"The id of a position or technique is lower-case letters and digits in words joined by hyphens, at most {LongestId} "
+                    + "characters."
             );
     }
 

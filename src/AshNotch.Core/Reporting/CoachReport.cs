@@ -146,7 +146,8 @@ public sealed record CoachReport(string Title, DateOnly From, DateOnly To, IRead
         var lines = new List<CoachLine>
         {
             new(
-                $"Since {DrillWords.Day(from)}: {CoachWords.Count(visits.Count, "evening")} on the mat{(minutes > 0 ? $", about {CoachWords.Count((int)Math.Round(minutes / 60), "hour")}" : "")}, "
+                $"Since {DrillWords.Day(from)}: {CoachWords.Count(visits.Count, "evening")} on the "
+                    + $"mat{(minutes > 0 ? $", about {CoachWords.Count((int)Math.Round(minutes / 60), "hour")}" : "")}, "
                     + $"{CoachWords.Count(lately.Count, "round")} told."
             ),
         };
@@ -185,7 +186,8 @@ public sealed record CoachReport(string Title, DateOnly From, DateOnly To, IRead
                     var belt = sheets.GetValueOrDefault(g.Key)?.Belt is { } known ? $" ({Word.Of(known)})" : "";
                     return new CoachLine(
                         $"{names.GetValueOrDefault(g.Key, "Somebody")}{belt}: {CoachWords.Count(g.Count(), "round")}, "
-                            + $"taps {ends.Count(c => c.End == ContestEnd.Won)} for me and {ends.Count(c => c.End == ContestEnd.Lost)} for them."
+                            + $"taps {ends.Count(c => c.End == ContestEnd.Won)} for me and {ends.Count(c => c.End == ContestEnd.Lost)} "
+                            + "for them."
                     );
                 }),
         ];
@@ -227,8 +229,10 @@ public sealed record CoachReport(string Title, DateOnly From, DateOnly To, IRead
         [
             .. known.Block.Focuses.Zip(known.Verdicts, (focus, verdict) =>
                 new CoachLine(
-                    $"{Plans.Title(focus, basis.Ground)} ({when}). {CoachWords.Verdict(verdict.Word)} Before it {CoachWords.InTen(verdict.Before.Rate)}, "
-                        + $"since then {CoachWords.InTen(verdict.After.Rate)} (could be {CoachWords.Range(verdict.After.Low, verdict.After.High)} in 10); "
+                    $"{Plans.Title(focus, basis.Ground)} ({when}). {CoachWords.Verdict(verdict.Word)} Before it "
+                        + $"{CoachWords.InTen(verdict.Before.Rate)}, "
+                        + $"since then {CoachWords.InTen(verdict.After.Rate)} (could be "
+                        + $"{CoachWords.Range(verdict.After.Low, verdict.After.High)} in 10); "
                         + $"plain counts: before it {Counted(verdict.Earlier)}; since then {Counted(verdict.Since)}."
                 )
             ),
@@ -260,7 +264,8 @@ public sealed record CoachReport(string Title, DateOnly From, DateOnly To, IRead
                     var reasons =
                         moment.Reasons.Count > 0 ? $" ({string.Join(", ", moment.Reasons.Select(r => r.Replace('-', ' ')))})" : "";
                     return new CoachLine(
-                        $"{DrillWords.Day(reading.Date)} with {who}: {DrillWords.At(moment.Spot, basis.Ground)}, the {CoachWords.Technique(t.Technique!, basis.Ground)}"
+                        $"{DrillWords.Day(reading.Date)} with {who}: {DrillWords.At(moment.Spot, basis.Ground)}, the "
+                            + $"{CoachWords.Technique(t.Technique!, basis.Ground)}"
                             + $"{reasons}. The same {(t.Moments.Count == 1 ? "once" : $"{t.Moments.Count} times")} in this log.",
                         moment.Place
                     );

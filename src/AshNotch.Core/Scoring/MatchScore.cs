@@ -32,7 +32,9 @@ public sealed record ScoreLine
     /// <summary>Seconds since the start; null when not known.</summary>
     public double? Clock { get; init; }
 
-    /// <summary>Who gets what it brings. A penalty is a line of its own to whoever was given it, and another to the other for what it brings.</summary>
+    /// <summary>
+    /// Who gets what it brings. A penalty is a line of its own to whoever was given it, and another to the other for what it brings.
+    /// </summary>
     public required Actor Actor { get; init; }
 
     /// <summary>The event; a near miss is <c>near-</c> and the event.</summary>

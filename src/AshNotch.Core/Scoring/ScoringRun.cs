@@ -163,7 +163,8 @@ internal sealed class ScoringRun(RuleSet rules, double? length, IReadOnlyList<St
                 new Unscored(
                     step.Event.Index,
                     way,
-                    $"{Who(actor)} answered {(actor == Actor.Me ? "their" : "your")} own takedown: no points for that, only for what follows."
+                    $"{Who(actor)} answered {(actor == Actor.Me ? "their" : "your")} own takedown: no points for that, only for what "
+                        + "follows."
                 )
             );
         else if (way is not null)

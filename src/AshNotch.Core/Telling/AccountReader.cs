@@ -283,7 +283,9 @@ public sealed class AccountReader
         ];
     }
 
-    /// <summary>The techniques that the words may name, with the first word and the one after the last of each, for those who work on the reader.</summary>
+    /// <summary>
+    /// The techniques that the words may name, with the first word and the one after the last of each, for those who work on the reader.
+    /// </summary>
     internal IReadOnlyList<(string Technique, int From, int To)> Mentions(string text, Attire? attire) =>
         [
             .. Weigh(Look(Tokens.Of(text), attire), Model)
@@ -299,7 +301,10 @@ public sealed class AccountReader
         return Weigh(Look(tokens, attire), Model)
             .Select(m => m.Evidence)
             .Select(e =>
-                $"{e.Hit.Meaning.Id} '{string.Join(' ', Enumerable.Range(e.Hit.From, e.Hit.To - e.Hit.From).Select(i => tokens[i].Text))}' gain {e.Gain:0.0} me {e.Me:0.0} done {e.Done:0.0} holder {e.Holder:0.0} arrives {e.Arrives:0.0}"
-            );
+            {
+                var words = string.Join(' ', Enumerable.Range(e.Hit.From, e.Hit.To - e.Hit.From).Select(i => tokens[i].Text));
+                return $"{e.Hit.Meaning.Id} '{words}' gain {e.Gain:0.0} me {e.Me:0.0} done {e.Done:0.0} "
+                    + $"holder {e.Holder:0.0} arrives {e.Arrives:0.0}";
+            });
     }
 }

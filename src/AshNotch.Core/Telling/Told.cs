@@ -40,7 +40,9 @@ public sealed record ToldMoment
     /// <summary>The words it came from.</summary>
     public required Span Source { get; init; }
 
-    /// <summary>How likely the moment is right, 0 to 1, as measured on hands that the reader had not met; null when that is not known.</summary>
+    /// <summary>
+    /// How likely the moment is right, 0 to 1, as measured on hands that the reader had not met; null when that is not known.
+    /// </summary>
     public double? Likely { get; init; }
 
     /// <summary>What that was judged by; for training.</summary>

@@ -153,7 +153,10 @@ public sealed partial class Backups(Database database, TimeProvider clock, strin
         }
     }
 
-    /// <summary>Takes away what <see cref="Retention"/> does not keep. Copies that cannot be read any more stay where they are: they are not ours to throw away.</summary>
+    /// <summary>
+    /// Takes away what <see cref="Retention"/> does not keep. Copies that cannot be read any more stay where they are: they are not ours to
+    /// throw away.
+    /// </summary>
     private void TakeAway(string folder)
     {
         var daily = In(folder).Where(f => f.Backup is { Aside: false, Checked: true }).ToList();

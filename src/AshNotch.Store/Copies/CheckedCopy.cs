@@ -72,7 +72,8 @@ internal static class CheckedCopy
         {
             throw new StoreException(
                 StoreFault.Disk,
-                $"The safety copy {path} could not be written: {error.Message.TrimEnd('.')}. The log itself is untouched; make room or name another folder, then try again.",
+                $"The safety copy {path} could not be written: {error.Message.TrimEnd('.')}. The log itself is untouched; make room or "
+                    + "name another folder, then try again.",
                 error
             );
         }

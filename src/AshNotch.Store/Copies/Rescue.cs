@@ -47,7 +47,8 @@ public static class Rescue
         {
             throw new StoreException(
                 StoreFault.Disk,
-                $"What can be read could not be written to {path}: {error.Message.TrimEnd('.')}. Make room or name another place, then try again.",
+                $"What can be read could not be written to {path}: {error.Message.TrimEnd('.')}. Make room or name another place, then "
+                    + "try again.",
                 error
             );
         }

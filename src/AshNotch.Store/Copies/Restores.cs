@@ -102,7 +102,8 @@ public sealed class Restores(Database database, Backups backups)
         using var copy = CheckedCopy.Open(ready);
         using var transaction = copy.BeginTransaction(deferred: false);
         copy.Run(
-            "UPDATE state SET change = max(change, $change) + 1, judged_change = max(change, $change) + 1, lineage = lower(hex(randomblob(8)))",
+            "UPDATE state SET change = max(change, $change) + 1, judged_change = max(change, $change) + 1, lineage = "
+                + "lower(hex(randomblob(8)))",
             ("$change", change)
         );
         foreach (var table in Versioned)

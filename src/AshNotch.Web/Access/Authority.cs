@@ -13,7 +13,10 @@ namespace AshNotch.Web.Access;
 /// <param name="clock">The time.</param>
 public sealed class Authority(string folder, TimeProvider clock)
 {
-    /// <summary>How long a certificate of the machine holds: phones refuse those that hold longer than 398 days (CA/Browser Forum Baseline Requirements 6.3.2, from memory).</summary>
+    /// <summary>
+    /// How long a certificate of the machine holds: phones refuse those that hold longer than 398 days (CA/Browser Forum Baseline
+    /// Requirements 6.3.2, from memory).
+    /// </summary>
     public static readonly TimeSpan Holds = TimeSpan.FromDays(397);
 
     private static readonly TimeSpan RootHolds = TimeSpan.FromDays(365 * 20);

@@ -101,7 +101,8 @@ public sealed class Certificates
         catch (Exception unreadable) when (unreadable is CryptographicException or IOException or UnauthorizedAccessException)
         {
             throw new CertificateException(
-                $"The certificate in {path} cannot be read. It wants a PFX file (its password in {PasswordVariable}), or a PEM file with certificate and private key.",
+                $"The certificate in {path} cannot be read. It wants a PFX file (its password in {PasswordVariable}), or a PEM file "
+                    + "with certificate and private key.",
                 unreadable
             );
         }

@@ -20,7 +20,9 @@ public static class Gate
     /// <summary>Where the passphrase is sent to.</summary>
     public const string Address = "/api/sign-in";
 
-    /// <summary>Where the certificate of the own authority is; it is public by its nature, and a phone wants it before it trusts the page.</summary>
+    /// <summary>
+    /// Where the certificate of the own authority is; it is public by its nature, and a phone wants it before it trusts the page.
+    /// </summary>
     public const string AuthorityAddress = "/authority.crt";
 
     private const string SessionClaim = "session";

@@ -43,7 +43,9 @@ public static class PassphraseRules
     /// <summary>Lower case, letters and digits only: what is put around them makes a common word no better.</summary>
     private static string Plain(string passphrase) => string.Concat(passphrase.ToLowerInvariant().Where(char.IsLetterOrDigit));
 
-    /// <summary>A common one, with digits after it or before it, said twice or more, or two of them in a row; or the program's own name.</summary>
+    /// <summary>
+    /// A common one, with digits after it or before it, said twice or more, or two of them in a row; or the program's own name.
+    /// </summary>
     private static bool IsCommon(string plain)
     {
         var bare = plain.Trim("0123456789".ToCharArray());

@@ -77,14 +77,17 @@ public sealed class SignInWaits(TimeProvider clock) : IDisposable
             .Of(
                 StatusCodes.Status429TooManyRequests,
                 "Too many tries.",
-                $"The passphrase was wrong too often. Try again in {(seconds < 120 ? $"{seconds} seconds" : $"{(seconds + 59) / 60} minutes")}; devices that are signed in go on."
+                $"The passphrase was wrong too often. Try again in "
+                    + $"{(seconds < 120 ? $"{seconds} seconds" : $"{(seconds + 59) / 60} minutes")}; devices that are signed in go on."
             )
             .ExecuteAsync(context);
     }
 
     private GrowingWaits Of(string key) => byAddress.GetOrAdd(key, _ => new GrowingWaits(Free, First, Longest, clock));
 
-    /// <summary>An address; of IPv6 the network, since one machine has all addresses in it. Too many to count are counted together.</summary>
+    /// <summary>
+    /// An address; of IPv6 the network, since one machine has all addresses in it. Too many to count are counted together.
+    /// </summary>
     private string KeyOf(IPAddress? address)
     {
         var plain = address is { IsIPv4MappedToIPv6: true } ? address.MapToIPv4() : address;

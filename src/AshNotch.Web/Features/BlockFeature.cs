@@ -327,7 +327,8 @@ public static class BlockFeature
                 s.Rolls,
                 s.Ease,
                 s.RawRate,
-                $"{Address}/{Uri.EscapeDataString(block.Id)}/verdict/contests?focus={Uri.EscapeDataString(focus.Id)}&stretch={Word.Of(kind)}{day}"
+                $"{Address}/{Uri.EscapeDataString(block.Id)}/verdict/contests?focus={Uri.EscapeDataString(focus.Id)}&stretch={
+                    Word.Of(kind)}{day}"
             );
         return new VerdictsAnswer(
             new BlockRead(stored),

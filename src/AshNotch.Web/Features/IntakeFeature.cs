@@ -282,7 +282,8 @@ public static class IntakeFeature
         if (asked.Text.Length > Diary.LongestText)
             yield return new Fault(
                 "/text",
-                $"A diary of more than {Diary.LongestText / 1_000_000} million characters is too long to read at once. Bring it in by years."
+                $"A diary of more than {Diary.LongestText / 1_000_000} million characters is too long to read at once. Bring it in by "
+                    + "years."
             );
     }
 

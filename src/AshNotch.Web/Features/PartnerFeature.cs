@@ -50,7 +50,9 @@ public static class PartnerFeature
         /// <summary>The day of the last one.</summary>
         public DateOnly? LastRolled { get; init; }
 
-        /// <summary>On how many days of the last twelve weeks that the log has they were rolled with, for each weekday, Monday first.</summary>
+        /// <summary>
+        /// On how many days of the last twelve weeks that the log has they were rolled with, for each weekday, Monday first.
+        /// </summary>
         public IReadOnlyList<int>? Weekdays { get; init; }
     }
 
@@ -242,7 +244,9 @@ public static class PartnerFeature
         return new OutcomeWith(new PartnerRead(row), with.Enough, with.Rate, with.Standing, with.TapsByMe, with.TapsByThem);
     }
 
-    /// <summary>The focuses of running blocks that they bring: their attack for one that is plugged, the meeting place for one that is sharpened.</summary>
+    /// <summary>
+    /// The focuses of running blocks that they bring: their attack for one that is plugged, the meeting place for one that is sharpened.
+    /// </summary>
     private static IReadOnlyList<AskFor> Asks(Judged judged, LogSnapshot log, Partner partner, DateOnly today) =>
         [
             .. log

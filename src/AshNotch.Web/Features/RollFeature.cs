@@ -15,7 +15,8 @@ public static class RollFeature
 
     /// <summary>A moment that may well come next.</summary>
     /// <param name="Technique">The technique's id.</param>
-    /// <param name="To">Where the owner would end up if it came off, the likeliest first, as <c>position:role</c>; left out for a finish or when open.</param>
+    /// <param name="To">Where the owner would end up if it came off, the likeliest first, as <c>position:role</c>; left out for a finish or
+    /// when open.</param>
     public sealed record NextAnswer(string Technique, IReadOnlyList<string>? To);
 
     /// <summary>The likeliest next moments from one spot, best first.</summary>

@@ -225,7 +225,8 @@ public static class ScoreFeature
             ? faults.Append(
                 new Fault(
                     "/ruleset",
-                    $"There is no rule set '{asked.Ruleset}'; there are {string.Join(", ", All(log).Select(r => r.Id))}, or send a whole one."
+                    $"There is no rule set '{asked.Ruleset}'; there are {string.Join(", ", All(log).Select(r => r.Id))}, or send a "
+                        + "whole one."
                 )
             )
             : faults;

@@ -6,11 +6,13 @@ namespace AshNotch.Web.Guards;
 public static class Pages
 {
     private const string Policy =
-        "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; media-src 'self' blob:; "
+        "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; "
+        + "media-src 'self' blob:; "
         + "manifest-src 'self'; worker-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
     private const string Permissions =
-        "accelerometer=(), browsing-topics=(), camera=(), display-capture=(), geolocation=(), gyroscope=(), magnetometer=(), microphone=(), midi=(), payment=(), usb=()";
+        "accelerometer=(), browsing-topics=(), camera=(), display-capture=(), geolocation=(), gyroscope=(), magnetometer=(), "
+        + "microphone=(), midi=(), payment=(), usb=()";
 
     /// <summary>Says it on every answer, those of errors too: the headers are written when the answer starts, whoever makes it.</summary>
     /// <param name="app">The program.</param>

@@ -62,7 +62,8 @@ public static class Problems
         Of(
             StatusCodes.Status412PreconditionFailed,
             "Changed elsewhere.",
-            "This was changed somewhere else in the meantime. Read it again, put your change on top and save once more; nothing of yours was written."
+            "This was changed somewhere else in the meantime. Read it again, put your change on top and save once more; nothing of "
+                + "yours was written."
         );
 
     /// <summary>409.</summary>

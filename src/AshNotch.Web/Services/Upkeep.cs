@@ -85,7 +85,9 @@ internal sealed class Upkeep(
         }
     }
 
-    /// <summary>Makes the day's safety copy when it is due. One that cannot be made is said on the page Data; nothing else waits for it.</summary>
+    /// <summary>
+    /// Makes the day's safety copy when it is due. One that cannot be made is said on the page Data; nothing else waits for it.
+    /// </summary>
     private void Copy(bool atEnd)
     {
         try

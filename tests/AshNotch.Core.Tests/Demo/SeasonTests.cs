@@ -67,7 +67,8 @@ public class SeasonTests
     private static readonly List<Roll> Rounds = [.. Log.Sessions.SelectMany(s => s.Rolls).Where(r => r.Goes is null)];
     private static readonly List<Exchange> Exchanges = [.. Rounds.SelectMany(r => r.Exchanges).Where(e => e.Moments.Count > 1)];
 
-    // What practitioners of equal standing tell: both try, and about one round in three to four ends without a tap. Common practice, no source.
+    // What practitioners of equal standing tell: both try, and about one round in three to four ends without a tap. Common practice, no
+    // source.
     [Fact]
     public void Both_act_and_taps_are_as_many_as_one_would_believe()
     {

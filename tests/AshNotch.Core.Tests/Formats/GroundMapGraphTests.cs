@@ -9,7 +9,9 @@ using AshNotch.Formats;
 
 namespace AshNotch.Core.Tests.Formats;
 
-/// <summary>The ground map as GraphML, read by .NET's XML parser against the format's schema; a graph library reads it in the browser tests.</summary>
+/// <summary>
+/// The ground map as GraphML, read by .NET's XML parser against the format's schema; a graph library reads it in the browser tests.
+/// </summary>
 public sealed class GroundMapGraphTests
 {
     private static readonly XNamespace G = "http://graphml.graphdrawing.org/xmlns";

@@ -6,7 +6,9 @@ using AshNotch.Formats;
 
 namespace AshNotch.Core.Tests.Formats;
 
-/// <summary>Tables for a spreadsheet, read back by a reader that follows RFC 4180 to the letter and knows nothing of how they are made.</summary>
+/// <summary>
+/// Tables for a spreadsheet, read back by a reader that follows RFC 4180 to the letter and knows nothing of how they are made.
+/// </summary>
 public class LogTablesTests
 {
     private static readonly Logbook Demo = Season.Make();
@@ -78,7 +80,8 @@ public class LogTablesTests
     {
         var rows = await Read(w => LogTables.Moments(w, Demo.Sessions, Names));
         Assert.Equal(
-            "date,session,roll,partner,partner_belt,partner_weight_kg,attire,intensity,intent,exchange,moment,clock,actor,technique,side,outcome,from_position,from_role,to_position,to_role,reasons,note",
+            "date,session,roll,partner,partner_belt,partner_weight_kg,attire,intensity,intent,exchange,moment,clock,actor,"
+                + "technique,side,outcome,from_position,from_role,to_position,to_role,reasons,note",
             string.Join(',', rows[0])
         );
         var moments = Demo.Sessions.SelectMany(s => s.Rolls).SelectMany(r => r.Exchanges).SelectMany(e => e.Moments).ToList();

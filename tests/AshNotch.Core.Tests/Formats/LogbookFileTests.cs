@@ -17,17 +17,22 @@ public class LogbookFileTests
           "format": "ash-notch-logbook", "version": 1, "shoeSize": 38,
           "athlete": {"name": "Runa Halvick", "belt": "blue", "stripes": 2, "weightKg": 61.0, "units": "kg", "objective": "submissions",
                       "trainingStyle": "repetitions-and-positional", "dominantSide": "right", "sex": "female"},
-          "partners": [{"id": "p1", "name": "Odalys B.", "belt": "purple", "stripes": 1, "weightKg": 66.0, "traits": ["long legs"], "notes": ""}],
+          "partners": [{"id": "p1", "name": "Odalys B.", "belt": "purple", "stripes": 1, "weightKg": 66.0, "traits": ["long legs"],
+            "notes": ""}],
           "sessions": [{
-            "id": "s1", "date": "2026-03-03", "startTime": "18:30", "kind": "class", "attire": "gi", "minutes": 90, "effort": 6, "aim": "", "notes": "",
+            "id": "s1", "date": "2026-03-03", "startTime": "18:30", "kind": "class", "attire": "gi", "minutes": 90, "effort": 6,
+              "aim": "", "notes": "",
             "event": {"name": "Cedar cup", "ruleset": "shed", "belt": "purple", "limitKg": 64, "length": 300, "opponentId": "p1"},
             "rolls": [{
-              "id": "r1", "order": 1, "kind": "roll", "partnerId": "p1", "partnerBelt": "purple", "partnerStripes": 1, "partnerWeightKg": 66.0,
+              "id": "r1", "order": 1, "kind": "roll", "partnerId": "p1", "partnerBelt": "purple", "partnerStripes": 1,
+                "partnerWeightKg": 66.0,
               "minutes": 6, "intensity": "hard", "intent": "own-game", "ruleset": "shed", "length": 300,
               "video": {"name": "round 1.mp4", "size": 734003200, "length": 402.5, "start": 12.4},
-              "result": {"winner": "me", "by": "points"}, "penalties": [{"clock": 80, "after": 1, "actor": "them"}], "told": "Füß · 🪵", "notes": "", "takeaways": ["frame first"],
+              "result": {"winner": "me", "by": "points"}, "penalties": [{"clock": 80, "after": 1, "actor": "them"}], "told": "Füß ·
+                🪵", "notes": "", "takeaways": ["frame first"],
               "corrections": [{"text": "he slid past and I got up", "moments": [
-                {"at": 3, "length": 9, "technique": "smash-pass", "outcome": "done", "actor": "me", "read": {"technique": "pass", "outcome": "done", "actor": "me"}},
+                {"at": 3, "length": 9, "technique": "smash-pass", "outcome": "done", "actor": "me", "read": {"technique": "pass",
+                  "outcome": "done", "actor": "me"}},
                 {"at": 19, "length": 6, "actor": "me", "technique": "technical-stand-up", "outcome": "stopped", "added": true},
                 {"at": 0, "length": 0, "actor": "me", "technique": "sweep", "outcome": "done"}]}],
               "exchanges": [{
@@ -100,8 +105,12 @@ public class LogbookFileTests
     [Fact]
     public async Task A_member_left_out_stays_left_out_and_an_empty_one_stays_empty()
     {
-        var sparse =
-            """{"format":"ash-notch-logbook","version":1,"athlete":{"name":"A","belt":"white"},"partners":[{"id":"p","name":"B"}],"sessions":[{"id":"s","date":"2026-01-01","kind":"class","attire":"no-gi","notes":"","rolls":[{"id":"r","partnerId":"p","takeaways":[],"exchanges":[]}]}],"blocks":[],"niggles":[],"vocabulary":{"positions":[],"techniques":[],"aliases":[]}}""";
+        var sparse = """
+            {"format":"ash-notch-logbook","version":1,"athlete":{"name":"A","belt":"white"},
+            "partners":[{"id":"p","name":"B"}],"sessions":[{"id":"s","date":"2026-01-01","kind":"class",
+            "attire":"no-gi","notes":"","rolls":[{"id":"r","partnerId":"p","takeaways":[],"exchanges":[]}]}],
+            "blocks":[],"niggles":[],"vocabulary":{"positions":[],"techniques":[],"aliases":[]}}
+            """;
         Assert.Equal(Canonical(sparse), Canonical(await Write((await Read(sparse)).Logbook!)));
     }
 
@@ -220,8 +229,12 @@ public class LogbookFileTests
     [Fact]
     public async Task Blocks_and_niggles_are_checked_as_the_rest_is()
     {
-        var block =
-            """{"id": "b", "from": "2026-04-14", "weeks": 9, "days": [{"day": "tuesday", "before": 400}], "earlier": [{"until": "2026-04-20", "weeks": 7, "days": [{"day": "friday", "after": -1}]}], "focuses": [{"id": "f", "spot": {"position": "half-guard", "role": "even"}, "purpose": "plug", "technique": "nothing"}], "ended": "closed"}""";
+        var block = """
+            {"id": "b", "from": "2026-04-14", "weeks": 9, "days": [{"day": "tuesday", "before": 400}],
+            "earlier": [{"until": "2026-04-20", "weeks": 7, "days": [{"day": "friday", "after": -1}]}],
+            "focuses": [{"id": "f", "spot": {"position": "half-guard", "role": "even"}, "purpose": "plug",
+            "technique": "nothing"}], "ended": "closed"}
+            """;
         var reading = await Read(
             Small
                 .Replace(

@@ -82,7 +82,8 @@ public sealed class DiaryTests(ITestOutputHelper output)
         Assert.Equal(
             ["2024-11-28 a", "2024-12-03 b", "2025-01-07 c", "2025-01-09 d", "2025-02-11 e"],
             Days(
-                "# November 2024\n## Thu 28th\na\n# December 2024\n## Tue 3\nb\n# 2025\n## 7 January\nc\n## 9 January\nd\n## February\n### 11th\ne"
+                "# November 2024\n## Thu 28th\na\n# December 2024\n## Tue 3\nb\n# 2025\n## 7 January\nc\n## 9 January\nd\n## "
+                    + "February\n### 11th\ne"
             )
         );
     }

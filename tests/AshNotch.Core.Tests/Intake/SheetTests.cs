@@ -60,7 +60,8 @@ public sealed class SheetTests
     public void Columns_are_known_by_their_headings(string head, string columns)
     {
         var table = Table(
-            $"{head}\n2026-03-03,Cosmo,blue,69,gi,6,won,armbar,-,closed guard top,fine\n2026-03-04,Anneke,purple,71,gi,6,lost,-,kimura,mount bottom,well"
+            $"{head}\n2026-03-03,Cosmo,blue,69,gi,6,won,armbar,-,closed guard "
+                + "top,fine\n2026-03-04,Anneke,purple,71,gi,6,lost,-,kimura,mount bottom,well"
         );
         Assert.Equal(columns, string.Join(' ', SheetColumns.Guess(table)));
     }
@@ -148,7 +149,8 @@ public sealed class SheetTests
     public void Partners_are_those_of_the_log_or_new_ones()
     {
         var read = Read(
-            "Date,Partner,Belt,Weight\n2026-03-03,cosmo,,\n2026-03-03,Cosmo V.,,\n2026-03-03,Mirek,white,70\n2026-03-03,Anneke D.,purple 3,71\n2026-03-04,anneke d.,,72\n"
+            "Date,Partner,Belt,Weight\n2026-03-03,cosmo,,\n2026-03-03,Cosmo V.,,\n2026-03-03,Mirek,white,70\n2026-03-03,Anneke "
+                + "D.,purple 3,71\n2026-03-04,anneke d.,,72\n"
         );
         Assert.Equal(["cosmo", "cosmo", null], read.Sessions[0].Rolls.Take(3).Select(r => r.PartnerId));
         var anneke = Assert.Single(read.Partners);

@@ -5,7 +5,9 @@ using AshNotch.Core.Scoring;
 
 namespace AshNotch.Core.Tests.Judging;
 
-/// <summary>One line says what decided a roll. Worked by hand; that a tap decides before anything else is common practice, no source.</summary>
+/// <summary>
+/// One line says what decided a roll. Worked by hand; that a tap decides before anything else is common practice, no source.
+/// </summary>
 public class WhatDecidedTests
 {
     private static readonly GroundMap Map = GroundMap.Default;

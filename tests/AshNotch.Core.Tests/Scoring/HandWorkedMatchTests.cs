@@ -155,7 +155,8 @@ public sealed partial class HandWorkedMatchTests
             : default;
 
     [GeneratedRegex(
-        @"^(?<clock>-|\d+:\d\d) (?<who>me|them) (?<what>[a-z-]+)( (?<how>x|near))?( (?<spots>[a-z0-9-]+(:\w+)?(>[a-z0-9-]+(:\w+)?)?))??( (?<hold>held [\d.]+|kept|lost))? *:: *(?<brings>.*?) *-- .+$"
+        @"^(?<clock>-|\d+:\d\d) (?<who>me|them) (?<what>[a-z-]+)( (?<how>x|near))?( "
+            + @"(?<spots>[a-z0-9-]+(:\w+)?(>[a-z0-9-]+(:\w+)?)?))??( (?<hold>held [\d.]+|kept|lost))? *:: *(?<brings>.*?) *-- .+$"
     )]
     private static partial Regex MoveLine();
 }

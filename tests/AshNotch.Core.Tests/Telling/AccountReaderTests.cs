@@ -143,7 +143,8 @@ public class AccountReaderTests
     public void The_roll_as_a_whole_is_told_too()
     {
         var told = Reader.Read(
-            "First round no gi with Tarquin, white belt, 92 kg, six minutes. I pulled guard. Second round with Odalys, a purple belt. She pulled guard."
+            "First round no gi with Tarquin, white belt, 92 kg, six minutes. I pulled guard. Second round with Odalys, a purple belt. "
+                + "She pulled guard."
         );
         Assert.Equal(["Tarquin", "Odalys"], told.Rolls.Select(r => r.Partner));
         Assert.Equal(

@@ -23,7 +23,8 @@ public class EveningTests
     public void A_list_of_partners_makes_a_roll_of_each_and_what_is_told_goes_to_whoever_is_named_with_it()
     {
         var told = AccountReader.Default.Read(
-            "Rolled with Odalys, then Cosmo, then Fenwick. Odalys passed my guard and tapped me with an armbar. Got Cosmo with a triangle. Fenwick and I were even."
+            "Rolled with Odalys, then Cosmo, then Fenwick. Odalys passed my guard and tapped me with an armbar. Got Cosmo with a "
+                + "triangle. Fenwick and I were even."
         );
         Assert.Equal(["Odalys: Them armbar", "Cosmo: Me triangle", "Fenwick: "], Rolls(told));
     }
@@ -42,7 +43,8 @@ public class EveningTests
     public void Without_a_list_the_next_name_begins_anew_too()
     {
         var told = AccountReader.Default.Read(
-            "Sunniva swept me from half guard and passed. Then I tapped her with a triangle. Cosmo took my back and I tapped to the choke. We all went home early because the heating was off again."
+            "Sunniva swept me from half guard and passed. Then I tapped her with a triangle. Cosmo took my back and I tapped to the "
+                + "choke. We all went home early because the heating was off again."
         );
         Assert.Equal(["Me triangle", "Them choke"], told.Exchanges.Select(e => $"{e.End!.By} {e.End.Technique}"));
     }
@@ -60,7 +62,8 @@ public class EveningTests
     public void Rounds_with_one_partner_are_counted_and_what_is_said_of_each_stays_with_them()
     {
         var told = AccountReader.Default.Read(
-            "Two rounds with Fenwick and one with Halima. Fenwick is a purple belt and he caught me in a guillotine and I tapped. Halima is a white belt and I passed her guard."
+            "Two rounds with Fenwick and one with Halima. Fenwick is a purple belt and he caught me in a guillotine and I tapped. "
+                + "Halima is a white belt and I passed her guard."
         );
         Assert.Equal(["Fenwick", "Fenwick", "Halima"], told.Rolls.Select(r => r.Partner));
         Assert.Equal(Core.Ground.BeltColour.Purple, told.Rolls[0].Belt);

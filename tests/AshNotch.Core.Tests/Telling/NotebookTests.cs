@@ -5,7 +5,9 @@ using AshNotch.Core.Telling.Text;
 
 namespace AshNotch.Core.Tests.Telling;
 
-/// <summary>Signs, brackets and initials, as notebooks have them. The lines are our own; that they are written so is common practice, no source.</summary>
+/// <summary>
+/// Signs, brackets and initials, as notebooks have them. The lines are our own; that they are written so is common practice, no source.
+/// </summary>
 public class NotebookTests
 {
     private static readonly Lexicon NoLists = new();

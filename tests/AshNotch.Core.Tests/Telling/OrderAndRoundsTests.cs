@@ -3,7 +3,9 @@ using AshNotch.Core.Telling;
 
 namespace AshNotch.Core.Tests.Telling;
 
-/// <summary>In which order things happened, and in which roll. The accounts are our own; what they mean is common practice, no source.</summary>
+/// <summary>
+/// In which order things happened, and in which roll. The accounts are our own; what they mean is common practice, no source.
+/// </summary>
 public class OrderAndRoundsTests
 {
     private static string[] Order(string text) =>

@@ -13,7 +13,8 @@ namespace AshNotch.Core.Tests.Telling;
 public class PathTests
 {
     private const string Text =
-        "Started standing, I hit a double leg and passed to side control. He bridged and got his guard back. I passed again, went to mount and finished the armbar, he tapped.";
+        "Started standing, I hit a double leg and passed to side control. He bridged and got his guard back. I passed again, went to "
+        + "mount and finished the armbar, he tapped.";
 
     private static Story Best(PathFeatures features)
     {
@@ -52,7 +53,8 @@ public class PathTests
         );
     }
 
-    // A story may have ended and still know its last moment: the two are asked for in turn, so that a sum kept for one would show in the other.
+    // A story may have ended and still know its last moment: the two are asked for in turn, so that a sum kept for one would show in the
+    // other.
     [Fact]
     public void A_moment_right_after_an_end_is_no_moment_like_another()
     {

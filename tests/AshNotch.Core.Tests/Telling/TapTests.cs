@@ -36,7 +36,8 @@ public class TapTests
     public void Goes_begin_where_the_first_began()
     {
         var told = AccountReader.Default.Read(
-            "Started in his half guard, goes of two minutes. First go I passed with the knee cut. Second go he swept me. Third go I passed again."
+            "Started in his half guard, goes of two minutes. First go I passed with the knee cut. Second go he swept me. Third go I "
+                + "passed again."
         );
         Assert.Equal(3, told.Exchanges.Count(e => e.Moments.Count > 0));
         Assert.Equal(Actor.Them, Assert.Single(told.Exchanges[1].Moments).Moment.Actor);

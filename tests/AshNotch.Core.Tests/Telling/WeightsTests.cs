@@ -72,7 +72,8 @@ public class WeightsTests
     {
         var model = ReaderModel.Read(
             new StringReader(
-                "techniques armbar pass\nsure-from 0.75\n[mention]\na=1\t50\t-20\t\n[token]\na=1\t100\t5\n[span]\na=1\t0:100 1:-100\n[sure]\na=1\t30\n"
+                "techniques armbar pass\nsure-from 0.75\n[mention]\na=1\t50\t-20\t\n[token]\na=1\t100\t5\n[span]\na=1\t0:100 "
+                    + "1:-100\n[sure]\na=1\t30\n"
             )
         );
         var bag = new FeatureBag();

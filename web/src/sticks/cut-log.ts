@@ -238,5 +238,8 @@ function bow(from: KnotShape, to: KnotShape, cx: number, cy: number): string {
   const my = (from.y + to.y) / 2 + inward.y + (dx / long) * aside;
   const out = from.r / long;
   const into = (to.r + 2) / long;
-  return `M${round(from.x + dx * out)} ${round(from.y + dy * out)}Q${round(mx)} ${round(my)} ${round(to.x - dx * into)} ${round(to.y - dy * into)}`;
+  return (
+    `M${round(from.x + dx * out)} ${round(from.y + dy * out)}Q${round(mx)} ${round(my)} ${round(to.x - dx * into)} ` +
+    `${round(to.y - dy * into)}`
+  );
 }

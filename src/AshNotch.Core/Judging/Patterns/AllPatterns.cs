@@ -5,7 +5,9 @@ using AshNotch.Core.Telling.Phrases;
 
 namespace AshNotch.Core.Judging.Patterns;
 
-/// <summary>Everything that keeps happening in a part of a log. Goes of a drill are set up on purpose: nothing that recurs in them is a pattern.</summary>
+/// <summary>
+/// Everything that keeps happening in a part of a log. Goes of a drill are set up on purpose: nothing that recurs in them is a pattern.
+/// </summary>
 public sealed record AllPatterns
 {
     /// <summary>The same thing going wrong again.</summary>

@@ -75,7 +75,9 @@ public static class OneSided
         : 2 * right <= left ? Side.Right
         : null;
 
-    /// <summary>How each move went on both sides; good for the owner are an own move that came off and one of theirs that was stopped.</summary>
+    /// <summary>
+    /// How each move went on both sides; good for the owner are an own move that came off and one of theirs that was stopped.
+    /// </summary>
     private static IEnumerable<(Actor Actor, string Technique, SideTally Left, SideTally Right)> Tallies(ReadingList readings)
     {
         var sides = readings.Sides;

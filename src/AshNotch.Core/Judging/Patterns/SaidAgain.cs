@@ -54,7 +54,9 @@ public sealed record SaidAgain(string About, IReadOnlyList<Takeaway> Lessons)
         "chin",
     ];
 
-    /// <summary>Finds what was said on at least two days and three times, what has a name of its own first, then most often first.</summary>
+    /// <summary>
+    /// Finds what was said on at least two days and three times, what has a name of its own first, then most often first.
+    /// </summary>
     public static IReadOnlyList<SaidAgain> Of(IEnumerable<Takeaway> takeaways, AccountReader reader)
     {
         // A lesson that keeps coming back often does so in the same words.

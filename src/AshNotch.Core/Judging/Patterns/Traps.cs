@@ -85,7 +85,9 @@ public static class Traps
         return expected;
     }
 
-    /// <summary>Everything that may be a trap: every move lost to in a spot, by anybody and by each partner, and every reason noted there.</summary>
+    /// <summary>
+    /// Everything that may be a trap: every move lost to in a spot, by anybody and by each partner, and every reason noted there.
+    /// </summary>
     private static List<Candidate> Looked(
         IReadOnlyDictionary<LossKey, int> losses,
         Dictionary<Spot, Expectation> expected,

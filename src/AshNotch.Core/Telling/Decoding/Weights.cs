@@ -122,7 +122,9 @@ internal static class Weights
     /// <summary>"Tapped to the americana": it was the work of whoever got the tap.</summary>
     public const double TappedTo = 6;
 
-    /// <summary>A tap to the other right after a tap, with nothing told between: the same tap, misread, unless its submission follows.</summary>
+    /// <summary>
+    /// A tap to the other right after a tap, with nothing told between: the same tap, misread, unless its submission follows.
+    /// </summary>
     public const double TapAtOnce = 3;
 
     /// <summary>What of that is given back once it follows.</summary>

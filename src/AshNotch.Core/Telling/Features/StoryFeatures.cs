@@ -193,7 +193,8 @@ internal sealed class StoryFeatures
     }
 
     private string Say(int mention) =>
-        $"{ground.Technique(all[mention].Hit.Meaning.Id)!.Kind} {(first[mention].Me >= 0 ? "me" : "them")} {(first[mention].Done >= 0 ? "done" : "stopped")}";
+        $"{ground.Technique(all[mention].Hit.Meaning.Id)!.Kind} {(first[mention].Me >= 0 ? "me" : "them")} "
+        + $"{(first[mention].Done >= 0 ? "done" : "stopped")}";
 
     private static string Step(double value, double width) =>
         ((int)Math.Round(Math.Clamp(value, -6, 6) / width)).ToString(CultureInfo.InvariantCulture);

@@ -173,7 +173,9 @@ internal sealed class WhoDidIt
         return 0;
     }
 
-    /// <summary>Of what follows "caught me with", "got her in": log odds that the owner did it; 0 where nothing of the kind stands before it.</summary>
+    /// <summary>
+    /// Of what follows "caught me with", "got her in": log odds that the owner did it; 0 where nothing of the kind stands before it.
+    /// </summary>
     public double CaughtBefore(Hit hit)
     {
         for (var at = hit.From - 1; at > 0 && at >= hit.From - 6 && tokens[at + 1].Before == Break.None; at--)

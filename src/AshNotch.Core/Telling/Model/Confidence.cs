@@ -6,7 +6,9 @@ using AshNotch.Core.Telling.Phrases;
 
 namespace AshNotch.Core.Telling.Model;
 
-/// <summary>How likely each moment of a finished reading is right: a model of its own, fitted on readings of hands that the rest had not seen.</summary>
+/// <summary>
+/// How likely each moment of a finished reading is right: a model of its own, fitted on readings of hands that the rest had not seen.
+/// </summary>
 internal sealed class Confidence(
     ReaderModel model,
     GroundMap ground,

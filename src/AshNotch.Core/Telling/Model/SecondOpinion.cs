@@ -7,7 +7,10 @@ using AshNotch.Core.Telling.Timeline;
 
 namespace AshNotch.Core.Telling.Model;
 
-/// <summary>Another reading of the same account, by other evidence: what two readers agree on is right more often (a committee of two; Seung, Opper and Sompolinsky, COLT 1992; from memory).</summary>
+/// <summary>
+/// Another reading of the same account, by other evidence: what two readers agree on is right more often (a committee of two; Seung, Opper
+/// and Sompolinsky, COLT 1992; from memory).
+/// </summary>
 internal sealed class SecondOpinion
 {
     private readonly Dictionary<(string, Actor, Outcome), List<(int From, int To)>> moments = [];
@@ -26,7 +29,9 @@ internal sealed class SecondOpinion
         }
     }
 
-    /// <summary>How far it agrees: the same, the same technique by somebody or to another end, something else by these words, nothing.</summary>
+    /// <summary>
+    /// How far it agrees: the same, the same technique by somebody or to another end, something else by these words, nothing.
+    /// </summary>
     public string On(Step step)
     {
         var hit = step.Evidence!.Hit;

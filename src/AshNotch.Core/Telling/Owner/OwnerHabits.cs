@@ -10,7 +10,9 @@ namespace AshNotch.Core.Telling.Owner;
 /// </summary>
 internal sealed class OwnerHabits
 {
-    /// <summary>How much of the log ratio counts: little, since a hand of the corpus is no one person and cannot show what habits are worth.</summary>
+    /// <summary>
+    /// How much of the log ratio counts: little, since a hand of the corpus is no one person and cannot show what habits are worth.
+    /// </summary>
     private const double Weight = 0.1;
 
     private const double Most = 1.5;

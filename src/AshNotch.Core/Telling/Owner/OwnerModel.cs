@@ -2,7 +2,9 @@ using AshNotch.Core.Telling.Features;
 
 namespace AshNotch.Core.Telling.Owner;
 
-/// <summary>A mention in an account that the owner set right: its features, what the models say of it, and what is true; null where that is open.</summary>
+/// <summary>
+/// A mention in an account that the owner set right: its features, what the models say of it, and what is true; null where that is open.
+/// </summary>
 internal sealed record OwnerExample(
     IReadOnlyList<ulong> Features,
     (double Told, double Me, double Done) Says,
@@ -17,7 +19,9 @@ internal sealed record OwnerExample(
 /// </summary>
 internal sealed class OwnerModel
 {
-    /// <summary>Precision of the prior of each weight: some fifty features speak of each mention, so together they move it by half a unit or so.</summary>
+    /// <summary>
+    /// Precision of the prior of each weight: some fifty features speak of each mention, so together they move it by half a unit or so.
+    /// </summary>
     private const double Precision = 100;
 
     private const int Rounds = 60;

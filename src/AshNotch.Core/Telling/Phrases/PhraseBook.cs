@@ -28,7 +28,8 @@ public enum PhraseRegister
 /// <summary>One way in which people tell something.</summary>
 /// <param name="Id">A technique's or position's id, or a cue.</param>
 /// <param name="Register">How it is told.</param>
-/// <param name="Text">The words; <c>{A}</c> the doer, <c>{B}</c> the other, <c>{A's}</c>, <c>{B's}</c>, <c>_</c> a few words of any kind.</param>
+/// <param name="Text">The words; <c>{A}</c> the doer, <c>{B}</c> the other, <c>{A's}</c>, <c>{B's}</c>, <c>_</c> a few words of any
+/// kind.</param>
 public sealed record BookPhrase(string Id, PhraseRegister Register, string Text);
 
 /// <summary>

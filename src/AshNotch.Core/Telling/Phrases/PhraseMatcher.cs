@@ -7,7 +7,9 @@ using AshNotch.Core.Telling.Text;
 
 namespace AshNotch.Core.Telling.Phrases;
 
-/// <summary>Finds what an account's words match in the lists, the names of the ground, the owner's own words and the phrase books.</summary>
+/// <summary>
+/// Finds what an account's words match in the lists, the names of the ground, the owner's own words and the phrase books.
+/// </summary>
 internal sealed class PhraseMatcher
 {
     /// <summary>How many runs of words are looked up by sound in one account; ten times what an evening's worth of them asks.</summary>

@@ -4,7 +4,8 @@ namespace AshNotch.Core.Telling.Text;
 
 /// <summary>
 /// A coarse key of how a run of letters sounds: consonants in classes, vowels and doubled letters left out, the first vowel
-/// kept as <c>a</c>. After the manner of Soundex and its successors (Knuth, The Art of Computer Programming 3, 6.1; from memory), with all letters
+/// kept as <c>a</c>. After the manner of Soundex and its successors (Knuth, The Art of Computer Programming 3, 6.1; from memory), with all
+/// letters
 /// instead of four, because "clothes guard" must stay near "closed guard".
 /// </summary>
 internal static class Sound

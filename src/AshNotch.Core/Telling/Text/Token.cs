@@ -32,7 +32,8 @@ public readonly record struct Span(int Start, int Length)
 }
 
 /// <summary>One word of an account.</summary>
-/// <param name="Text">The word in small letters, plain apostrophes; <c>and</c> for an ampersand or a plus; one tick and one cross for all of them.</param>
+/// <param name="Text">The word in small letters, plain apostrophes; <c>and</c> for an ampersand or a plus; one tick and one cross for all
+/// of them.</param>
 /// <param name="Stem">The word without its inflection (<see cref="Stems"/>).</param>
 /// <param name="Source">Where it stands.</param>
 /// <param name="Before">What stands before it.</param>

@@ -1,6 +1,9 @@
 import type { Partner, Roll, Session } from '../api/types.ts';
 
-/** A roll of this session with somebody, or with whoever is still to be told, of which nothing is known yet; what is usual is as in the one before. */
+/**
+ * A roll of this session with somebody, or with whoever is still to be told, of which nothing is known yet; what is usual is as in the
+ * one before.
+ */
 export function newRoll(session: Session, id: string, partner: Partner | null): Roll {
   const last = session.rolls.at(-1);
   return {

@@ -57,7 +57,8 @@ describe('people in words', () => {
       },
     } as unknown as Sheet;
     expect(sheetAnswer(sheet, new Date('2026-06-22'))).toBe(
-      'Harder than your own level: you come out better in 4 in 10 (could be 3 to 5). That is harder than their belt and weight would say. In the weeks up to Sun 1 Mar it was 2, in the last ones 5.',
+      'Harder than your own level: you come out better in 4 in 10 (could be 3 to 5). That is harder than their belt and ' +
+        'weight would say. In the weeks up to Sun 1 Mar it was 2, in the last ones 5.',
     );
     expect(sheetAnswer({ ...sheet, sheet: { ...sheet.sheet, rolls: 0 } })).toContain('No roll with Odalys B.');
     expect(sheetAnswer({ ...sheet, sheet: { ...sheet.sheet, enough: false } })).toContain('20 won and 30 lost');

@@ -32,7 +32,10 @@ export function tapsWords(byMe: number, byThem: number): string {
 export function sheetAnswer({ partner, sheet }: Sheet, now: Date = new Date()): string {
   if (sheet.rolls === 0) return `No roll with ${partner.name} is in the log yet.`;
   if (!sheet.enough)
-    return `Too few rounds with ${partner.name} to say how it goes: ${plural(sheet.rolls, 'roll')}, ${sheet.won + sheet.lost === 0 ? 'nothing decided' : `${sheet.won} won and ${sheet.lost} lost`}.`;
+    return (
+      `Too few rounds with ${partner.name} to say how it goes: ${plural(sheet.rolls, 'roll')}, ` +
+      `${sheet.won + sheet.lost === 0 ? 'nothing decided' : `${sheet.won} won and ${sheet.lost} lost`}.`
+    );
   const first = sheet.overTime[0];
   const last = sheet.overTime.at(-1);
   const then =

@@ -28,7 +28,8 @@ export function lossSentence(spot: SpotAnswer): string {
   const contests = spot.won + spot.lost;
   return (
     `You leave it worse off ${inTen(1 - spot.rate)} ` +
-    `(${plural(contests, 'contest')}: ${spot.won} won, ${spot.lost} lost; could be ${tenthsRange(1 - spot.rateHigh, 1 - spot.rateLow)} in 10).`
+    `(${plural(contests, 'contest')}: ${spot.won} won, ${spot.lost} lost; could be ` +
+    `${tenthsRange(1 - spot.rateHigh, 1 - spot.rateLow)} in 10).`
   );
 }
 

@@ -23,7 +23,10 @@ export function otherFile(video: Video, file: FileLike, length: number | null): 
   if (isFileOf(video, file, length)) return '';
   if (video.name !== file.name)
     return `This roll was tagged in “${video.name}”, and this is “${file.name}”. Its moments may stand elsewhere in it.`;
-  return `“${file.name}” is not as long or as large as when this roll was tagged: it was changed since. Its moments may stand elsewhere in it.`;
+  return (
+    `“${file.name}” is not as long or as large as when this roll was tagged: it was changed since. Its moments may ` +
+    `stand elsewhere in it.`
+  );
 }
 
 /** To a tenth of a second, as the log keeps clocks of recordings. */

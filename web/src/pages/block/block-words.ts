@@ -4,7 +4,9 @@ import { inTen, plural, tenthsRange } from '../../lib/text/words.ts';
 /** How long until a change would show, in a sentence; for a block of so many weeks. */
 export function patienceWords({ patience: p }: Pick<Candidate, 'patience'>, blockWeeks = 4): string {
   const weeks = (n: number) => plural(Math.max(1, Math.ceil(n)), 'week');
-  const seen = `You are there about ${p.perWeek < 1 ? 'once in ' + weeks(1 / Math.max(p.perWeek, 0.02)) : plural(Math.round(p.perWeek), 'time') + ' a week'}.`;
+  const often =
+    p.perWeek < 1 ? `once in ${weeks(1 / Math.max(p.perWeek, 0.02))}` : `${plural(Math.round(p.perWeek), 'time')} a week`;
+  const seen = `You are there about ${often}.`;
   const goes =
     p.weeksWithGoes == null
       ? 'Goes from the spot, before and in the block, are what would tell; the more the better.'
@@ -62,9 +64,12 @@ export function verdictNote(v: VerdictAnswer): string[] {
   const chance = Math.round(v.better * 100);
   const odds =
     v.better > 0.5
-      ? `The odds that you are better there at all are about ${chance} in 100, that it is by at least half of what you hoped for about ${Math.round(v.enough * 100)} in 100.`
+      ? `The odds that you are better there at all are about ${chance} in 100, that it is by at least half of what you ` +
+        `hoped for about ${Math.round(v.enough * 100)} in 100.`
       : `The odds that you are better there at all are only about ${chance} in 100.`;
-  const levels = `Against somebody of your level you left it better off ${rate(v.before)} before, and ${rate(v.after)} since, partners and goes allowed for.`;
+  const levels =
+    `Against somebody of your level you left it better off ${rate(v.before)} before, and ${rate(v.after)} ` +
+    `since, partners and goes allowed for.`;
   const next = {
     held: 'Close it and let the refreshers keep it, or take the next step out on the ladder.',
     probably: 'Keep the cue for some weeks yet: where nothing has changed, luck alone says this about one time in ten.',

@@ -32,7 +32,8 @@
     const moments = roll.exchanges.flatMap((e) => e.moments);
     const first = moments.slice(0, 4).map((m) => inside(ground.techniqueName(m.technique)));
     return [
-      `${partners.name(roll.partnerId)}: ${plural(moments.length, 'moment')}${first.length > 0 ? ` (${first.join(', ')}${moments.length > 4 ? ', …' : ''})` : ''}`,
+      `${partners.name(roll.partnerId)}: ` +
+        `${plural(moments.length, 'moment')}${first.length > 0 ? ` (${first.join(', ')}${moments.length > 4 ? ', …' : ''})` : ''}`,
       roll.told ? `told: ${roll.told}` : '',
       roll.notes ? `notes: ${roll.notes}` : '',
       ...(roll.takeaways ?? []).map((t) => `takeaway: ${t}`),
@@ -52,9 +53,12 @@
         : String(value);
   }
 
+  const place = (rolls: readonly { id: string }[] | undefined, id: string) =>
+    (rolls?.findIndex((r) => r.id === id) ?? -1) + 1;
+
   const nameOf = (one: Difference, there: SessionRead) =>
     one.roll
-      ? `Roll ${there.rolls.findIndex((r) => r.id === one.roll) + 1 || (logDraft.session?.rolls.findIndex((r) => r.id === one.roll) ?? 0) + 1}`
+      ? `Roll ${place(there.rolls, one.roll) || place(logDraft.session?.rolls, one.roll) || 1}`
       : (names[one.key] ?? one.key);
 </script>
 

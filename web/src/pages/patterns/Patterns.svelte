@@ -46,7 +46,8 @@
       <p class="first">{patternsAnswer(p, called)}</p>
       <Kind
         title="The same trap"
-        says="Lost in the same way at least three times, and clearly more often than so many visits would bring; of what is named here about one in ten may still be chance."
+        says={'Lost in the same way at least three times, and clearly more often than so many visits would bring; ' +
+          'of what is named here about one in ten may still be chance.'}
         rows={p.traps}
         none="Nothing repeats more often than chance would have it."
       >

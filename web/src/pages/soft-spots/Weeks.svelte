@@ -16,7 +16,8 @@
   const says = $derived(
     weeks.length === 0
       ? ''
-      : `From ${inTen(weeks[0]!.rate.rate)} in the week of ${dayWords(weeks[0]!.week)} to ${inTen(weeks.at(-1)!.rate.rate)} in the week of ${dayWords(weeks.at(-1)!.week)}.`,
+      : `From ${inTen(weeks[0]!.rate.rate)} in the week of ${dayWords(weeks[0]!.week)} to ` +
+          `${inTen(weeks.at(-1)!.rate.rate)} in the week of ${dayWords(weeks.at(-1)!.week)}.`,
   );
 </script>
 

@@ -43,10 +43,12 @@ describe('the first answer', () => {
   it('says what, by what, how sure, worth what, and what would make it surer', () => {
     const { what, sure } = say(spot());
     expect(what).toBe(
-      'What costs you most is half-guard: a peer gets the better of you there about 8 times in 10 (72 contests; could be 7 to 9 in 10), most of it by the knee-cut.',
+      'What costs you most is half-guard: a peer gets the better of you there about 8 times in 10 (72 contests; could ' +
+        'be 7 to 9 in 10), most of it by the knee-cut.',
     );
     expect(sure).toBe(
-      'That it is among your first three is clear (9 in 10); winning back half of what is missing for your level is worth one tap in your favour in about 40 rolls (could be 30 to 55). More rolls will sharpen it only slowly: it can be acted on.',
+      'That it is among your first three is clear (9 in 10); winning back half of what is missing for your level is ' +
+        'worth one tap in your favour in about 40 rolls (could be 30 to 55). More rolls will sharpen it only slowly: it can be acted on.',
     );
   });
 

@@ -35,8 +35,10 @@ export function firstAnswer(
   }[kind];
   const rate =
     kind === 'heartwood'
-      ? `you leave it better off ${inTen(top.rate)} (${plural(contests, 'contest')}; could be ${tenthsRange(top.rateLow, top.rateHigh)} in 10)${by(worst(top.evidence.mine), 'most of it by the')}`
-      : `a peer gets the better of you there ${inTen(1 - top.rate)} (${plural(contests, 'contest')}; could be ${tenthsRange(1 - top.rateHigh, 1 - top.rateLow)} in 10)${by(worst(top.evidence.theirs), 'most of it by the')}`;
+      ? `you leave it better off ${inTen(top.rate)} (${plural(contests, 'contest')}; could be ` +
+        `${tenthsRange(top.rateLow, top.rateHigh)} in 10)${by(worst(top.evidence.mine), 'most of it by the')}`
+      : `a peer gets the better of you there ${inTen(1 - top.rate)} (${plural(contests, 'contest')}; could be ` +
+        `${tenthsRange(1 - top.rateHigh, 1 - top.rateLow)} in 10)${by(worst(top.evidence.theirs), 'most of it by the')}`;
   const place = {
     clear: `That it is among your first three is clear (${chanceWords(top.chanceTop3)})`,
     likely: `It is likely among your first three (${chanceWords(top.chanceTop3)})`,

@@ -5,6 +5,7 @@
 
   const { judged }: { judged: SoftSpots } = $props();
   const top = $derived(judged.spots[0]);
+  const lost = $derived(top ? tenthsRange(1 - top.rateHigh, 1 - top.rateLow) : '');
   const beater = $derived(top ? worst(top.evidence.theirs) : null);
   const missing = $derived(Math.max(0, judged.enoughRolls - judged.rolls));
 </script>
@@ -18,8 +19,9 @@
   {:else}
     <p class="say">
       <strong>{ground.spotName(top)}</strong>: you leave it worse off {inTen(1 - top.rate)}
-      ({plural(top.won + top.lost, 'contest')}; could be {tenthsRange(1 - top.rateHigh, 1 - top.rateLow)} in 10){#if beater && beater.done > 0},
-        most often to the {ground.techniqueName(beater.technique).toLowerCase()}{/if}.
+      ({plural(top.won + top.lost, 'contest')}; could be {lost} in 10){#if beater && beater.done > 0}, most often to the {ground
+          .techniqueName(beater.technique)
+          .toLowerCase()}{/if}.
     </p>
     <p class="quiet">
       {#if judged.enough}

@@ -5,7 +5,9 @@ import { inTen, plural, tenthsRange } from '../../lib/text/words.ts';
 export function patienceWords({ patience: p }: Pick<Candidate, 'patience'>, blockWeeks = 4): string {
   const weeks = (n: number) => plural(Math.max(1, Math.ceil(n)), 'week');
   const often =
-    p.perWeek < 1 ? `once in ${weeks(1 / Math.max(p.perWeek, 0.02))}` : `${plural(Math.round(p.perWeek), 'time')} a week`;
+    p.perWeek < 1
+      ? `once in ${weeks(1 / Math.max(p.perWeek, 0.02))}`
+      : `${plural(Math.round(p.perWeek), 'time')} a week`;
   const seen = `You are there about ${often}.`;
   const goes =
     p.weeksWithGoes == null

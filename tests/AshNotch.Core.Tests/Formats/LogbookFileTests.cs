@@ -28,8 +28,8 @@ public class LogbookFileTests
                 "partnerWeightKg": 66.0,
               "minutes": 6, "intensity": "hard", "intent": "own-game", "ruleset": "shed", "length": 300,
               "video": {"name": "round 1.mp4", "size": 734003200, "length": 402.5, "start": 12.4},
-              "result": {"winner": "me", "by": "points"}, "penalties": [{"clock": 80, "after": 1, "actor": "them"}], "told": "Füß ·
-                🪵", "notes": "", "takeaways": ["frame first"],
+              "result": {"winner": "me", "by": "points"}, "penalties": [{"clock": 80, "after": 1, "actor": "them"}],
+              "told": "Füß · 🪵", "notes": "", "takeaways": ["frame first"],
               "corrections": [{"text": "he slid past and I got up", "moments": [
                 {"at": 3, "length": 9, "technique": "smash-pass", "outcome": "done", "actor": "me", "read": {"technique": "pass",
                   "outcome": "done", "actor": "me"}},

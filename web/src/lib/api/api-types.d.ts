@@ -4457,7 +4457,8 @@ export interface components {
             clock?: null | number;
         };
         /**
-         * @description Near relations among positions: what is learned in one is believed, more weakly, of the others. Written as in the tables, in plain words.
+         * @description Near relations among positions: what is learned in one is believed, more weakly, of the others. Written as in the tables, in plain
+         *     words.
          * @enum {unknown}
          */
         Family: "own" | "feet" | "passing" | "open guard" | "butterfly" | "under legs" | "closed guard" | "half guard" | "leg tangle" | "pin" | "mount" | "back" | "turtle" | "control";
@@ -4955,7 +4956,10 @@ export interface components {
         NextAnswer: {
             /** @description The technique's id. */
             technique: string;
-            /** @description Where the owner would end up if it came off, the likeliest first, as `position:role`; left out for a finish or when open. */
+            /**
+             * @description Where the owner would end up if it came off, the likeliest first, as `position:role`; left out for a finish or
+             *         when open.
+             */
             to: null | string[];
         };
         /** @description The likeliest next moments from one spot, best first. */
@@ -6751,7 +6755,8 @@ export interface components {
             stopped: number;
             /**
              * Format: double
-             * @description Of all that this person's moves here won (double Judgement.Swing(MoveKey move)), the share that this one won, 0 to 1.
+             * @description Of all that this person's moves here won (double Judgement.Swing(MoveKey move)), the share that this one won, 0 to
+             *                 1.
              */
             share: number;
             /** @description How often it comes off when tried, with Wilson's 80 % interval; the partner's strength is not adjusted for. */
@@ -6785,7 +6790,8 @@ export interface components {
             clock?: null | number;
             /**
              * Format: int32
-             * @description How many moments of the match came before it; null when not told: then the clock places it, or it comes last.
+             * @description How many moments of the match came before it; null when not told: then the clock places it, or it comes
+             *                 last.
              */
             after?: null | number;
         };

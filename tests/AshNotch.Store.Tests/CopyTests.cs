@@ -64,6 +64,46 @@ public sealed class CopyTests : IDisposable
     }
 
     [Fact]
+    public void Of_many_who_would_make_the_due_copy_one_makes_it()
+    {
+        var backups = Backups();
+        var made = new Backup?[8];
+        using var together = new Barrier(made.Length);
+        var threads = Enumerable
+            .Range(0, made.Length)
+            .Select(i => new Thread(() =>
+            {
+                together.SignalAndWait();
+                made[i] = backups.MakeIfDue();
+            }))
+            .ToList();
+        threads.ForEach(t => t.Start());
+        threads.ForEach(t => t.Join());
+        Assert.Equal(Assert.Single(made.OfType<Backup>()), Assert.Single(backups.All()));
+        Assert.Null(backups.MakeIfDue(atEnd: true));
+    }
+
+    // The latest copy of a day takes the place of the earlier ones: also of one that is still being sent.
+    [Fact]
+    public void A_copy_that_is_sent_is_whole_although_the_next_has_taken_its_place()
+    {
+        var backups = Backups();
+        var (first, file) = backups.MakeToSend();
+        using var sent = new MemoryStream();
+        using (file)
+        {
+            clock.Advance(TimeSpan.FromSeconds(1));
+            var next = backups.Make();
+            Assert.Equal([next.Name], backups.All().Select(b => b.Name));
+            Assert.Null(backups.PathOf(first.Name));
+            file.CopyTo(sent);
+        }
+
+        Assert.Equal(first.Bytes, sent.Length);
+        Assert.Equal("SQLite format 3\0"u8.ToArray(), sent.ToArray()[..16]);
+    }
+
+    [Fact]
     public void A_log_without_anything_in_it_is_not_copied()
     {
         using var empty = new TempLog();

@@ -85,6 +85,31 @@ public sealed partial class Backups(Database database, TimeProvider clock, strin
             );
     }
 
+    /// <summary>
+    /// Makes a copy when it is due, asked and made in one: a copy that somebody else makes meanwhile counts, and none is made twice.
+    /// </summary>
+    /// <param name="atEnd">Whether the program ends: then whatever changed counts.</param>
+    /// <returns>The copy; null when none was due.</returns>
+    /// <exception cref="StoreException">It cannot be made.</exception>
+    public Backup? MakeIfDue(bool atEnd = false)
+    {
+        lock (making)
+            return IsDue(atEnd) ? Make() : null;
+    }
+
+    /// <summary>
+    /// Makes a copy now and opens it before anybody else can make the next, which may take its place in the folder.
+    /// </summary>
+    /// <exception cref="StoreException">It cannot be made.</exception>
+    public (Backup Backup, FileStream File) MakeToSend()
+    {
+        lock (making)
+        {
+            var made = Make();
+            return (made, File.OpenRead(Path.Combine(Folder, made.Name)));
+        }
+    }
+
     /// <summary>Makes a copy now, puts it into the second folder too when that is there, and takes away what need not stay.</summary>
     /// <exception cref="StoreException">It cannot be made.</exception>
     public Backup Make()
@@ -198,8 +223,13 @@ public sealed partial class Backups(Database database, TimeProvider clock, strin
             || !DateTime.TryParseExact(named.Groups["made"].Value, Stamp, CultureInfo.InvariantCulture, DateTimeStyles.None, out var made)
         )
             return null;
+        // One that was just taken away is no copy, and no reason to lose sight of the others.
         var file = new FileInfo(path);
+        if (!file.Exists)
+            return null;
         var (holds, stands) = known.GetOrAdd((path, file.Length, file.LastWriteTimeUtc), key => Look(key.Path));
+        if (holds is null && !File.Exists(path))
+            return null;
         var backup = new Backup(
             name,
             made,

@@ -46,10 +46,10 @@ public static class BackupFeature
             })
             .WithTags("data");
 
-        app.MapPost("/api/backup", async Task<PhysicalFileHttpResult> (Backups backups) =>
+        app.MapPost("/api/backup", async Task<FileStreamHttpResult> (Backups backups) =>
             {
-                var made = await Task.Run(backups.Make);
-                return TypedResults.PhysicalFile(backups.PathOf(made.Name)!, FileType, made.Name);
+                var (made, file) = await Task.Run(backups.MakeToSend);
+                return TypedResults.File(file, FileType, made.Name);
             })
             .WithTags("data");
 

@@ -92,8 +92,7 @@ internal sealed class Upkeep(
     {
         try
         {
-            if (backups.IsDue(atEnd))
-                backups.Make();
+            backups.MakeIfDue(atEnd);
         }
         catch (StoreException failed)
         {

@@ -116,7 +116,7 @@ internal static class CupDay
     {
         if (moment.Outcome == Outcome.Stopped)
             return chance.Happens(0.25) ? moment with { Near = true } : moment;
-        var lands = moment.To is { } to && ground.Position(to.Position)?.Scores is not (null or "nothing");
+        var lands = moment.To is { } to && ground.Position(to.Position)?.Scores is not (null or PositionScore.Nothing);
         return lands && chance.Happens(0.6)
             ? moment with
             {

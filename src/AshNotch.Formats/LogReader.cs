@@ -243,7 +243,7 @@ public static class LogReader
             Name = f.RequiredText("name"),
             Family = f.OneOf<Family>("family") ?? Family.Own,
             Roles = even ? [Role.Even] : [Role.Top, Role.Bottom],
-            Scores = f.Text("scores") ?? "nothing",
+            Scores = f.OneOf<PositionScore>("scores") ?? PositionScore.Nothing,
             Gi = f.Flag("gi") ?? false,
             Worth = f.Number("worth") ?? 0,
             Level = f.Number("level") ?? 0,

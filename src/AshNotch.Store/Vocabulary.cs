@@ -48,7 +48,13 @@ public sealed class Vocabulary(Database database)
                 Techniques = [.. stands.Techniques, .. added.Techniques],
                 Aliases = [.. stands.Aliases, .. added.Aliases.Except(stands.Aliases)],
             };
-            List<Fault> faults = [.. WordRules.Check(all, GroundMap.Default).Take(FaultList.Most)];
+            List<Fault> faults =
+            [
+                .. WordRules
+                    .Check(all, GroundMap.Default)
+                    .Concat(WordRules.CheckNames(added, stands, GroundMap.Default))
+                    .Take(FaultList.Most),
+            ];
             if (faults.Count == 0)
                 Merge(c, added);
             return new WordsWritten(faults, [.. added.Positions.Select(p => p.Id), .. added.Techniques.Select(t => t.Id)]);
@@ -66,7 +72,18 @@ public sealed class Vocabulary(Database database)
                         {
                             Positions = [.. w.Positions.Select(p => p.Id == position.Id ? position : p)],
                         },
-                        WordRules.CheckChange(before, position, Uses(c, position.Id) > 0)
+                        WordRules
+                            .CheckChange(before, position, Uses(c, position.Id) > 0)
+                            .Concat(
+                                Renamed(
+                                    before.Name == position.Name,
+                                    new() { Positions = [position] },
+                                    w with
+                                    {
+                                        Positions = [.. w.Positions.Where(p => p.Id != position.Id)],
+                                    }
+                                )
+                            )
                     )
             )
         );
@@ -77,7 +94,21 @@ public sealed class Vocabulary(Database database)
             Change(
                 c,
                 w => w.Techniques.FirstOrDefault(t => t.Id == technique.Id),
-                (w, _) => (w with { Techniques = [.. w.Techniques.Select(t => t.Id == technique.Id ? technique : t)] }, [])
+                (w, before) =>
+                    (
+                        w with
+                        {
+                            Techniques = [.. w.Techniques.Select(t => t.Id == technique.Id ? technique : t)],
+                        },
+                        Renamed(
+                            before.Name == technique.Name,
+                            new() { Techniques = [technique] },
+                            w with
+                            {
+                                Techniques = [.. w.Techniques.Where(t => t.Id != technique.Id)],
+                            }
+                        )
+                    )
             )
         );
 
@@ -224,6 +255,9 @@ public sealed class Vocabulary(Database database)
             Merge(connection, next);
         return new WordsWritten(faults, []);
     }
+
+    private static IEnumerable<Fault> Renamed(bool same, PersonalWords named, PersonalWords others) =>
+        same ? [] : WordRules.CheckNames(named, others, GroundMap.Default).Select(f => new Fault("/name", f.Sentence));
 
     private static IEnumerable<string> Ids(GroundMap ground) =>
         ground.Positions.Select(p => p.Id).Concat(ground.Techniques.Select(t => t.Id));

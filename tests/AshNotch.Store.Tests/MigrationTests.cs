@@ -61,6 +61,21 @@ public sealed class MigrationTests : IDisposable
     }
 
     [Fact]
+    public void From_15_an_own_position_that_scored_what_nobody_knows_scores_nothing()
+    {
+        Run(
+            new Database(FilePath, lastMigration: 15),
+            """
+            INSERT INTO personal_position (id, place, body) VALUES
+              ('raft', 0, '{"id":"raft","name":"Raft","family":"own","roles":["top","bottom"],"scores":"moutn"}'),
+              ('net', 1, '{"id":"net","name":"Net","family":"own","roles":["top","bottom"],"scores":"back-no-points"}');
+            """
+        );
+        var positions = new Vocabulary(new Database(FilePath)).Get().Positions;
+        Assert.Equal([Core.Ground.PositionScore.Nothing, Core.Ground.PositionScore.BackNoPoints], positions.Select(p => p.Scores));
+    }
+
+    [Fact]
     public void From_9_an_own_position_of_a_family_that_nobody_knows_stands_alone()
     {
         Run(

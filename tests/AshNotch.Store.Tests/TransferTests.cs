@@ -186,7 +186,7 @@ public sealed class TransferTests : IDisposable
             Name = "The net",
             Family = Family.HalfGuard,
             Roles = [Role.Top, Role.Bottom],
-            Scores = "guard",
+            Scores = PositionScore.Guard,
         };
         Assert.Empty(
             words

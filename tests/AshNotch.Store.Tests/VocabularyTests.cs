@@ -11,7 +11,7 @@ public sealed class VocabularyTests : IDisposable
         Name = "The net",
         Family = Family.HalfGuard,
         Roles = [Role.Top, Role.Bottom],
-        Scores = "guard",
+        Scores = PositionScore.Guard,
     };
 
     private readonly TempLog log = new();

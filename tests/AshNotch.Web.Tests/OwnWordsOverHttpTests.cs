@@ -57,11 +57,36 @@ public sealed class OwnWordsOverHttpTests : IAsyncLifetime
     [InlineData("""{"techniques": [{"name": "Nowhere", "kind": "sweep", "from": ["attic"]}]}""")]
     [InlineData("""{"techniques": [{"name": "Star", "kind": "sweep", "from": ["*"], "to": ["*"]}]}""")]
     [InlineData("""{"aliases": [{"says": "x", "means": "nothing"}]}""")]
+    [InlineData("""{"positions": [{"name": "Shelf", "roles": ["top", "bottom"], "scores": "moutn"}]}""")]
     public async Task What_does_not_hold_together_is_refused_and_every_page_goes_on(string words)
     {
         await (await server.Send(HttpMethod.Post, "/api/vocabulary", words)).Problem(422);
         await server.Send(HttpMethod.Get, "/api/soft-spots").Expect(200);
         await server.Send(HttpMethod.Get, "/api/next-moments").Expect(200);
+    }
+
+    // Two of one name could not be told apart in any list; a name of before stays when something else about it changes.
+    [Theory]
+    [InlineData("positions", "the  NET", "The trawl", "Mount")]
+    [InlineData("techniques", "the  NET", "The trawl", "Armbar")]
+    public async Task A_name_that_is_taken_is_refused_where_something_is_named(string kind, string again, string other, string shipped)
+    {
+        static string Body(string name) => $$"""{"name": "{{name}}", "kind": "sweep", "from": ["mount:bottom"], "roles": ["even"]}""";
+        string List(params string[] names) => $$"""{"{{kind}}": [{{string.Join(", ", names.Select(Body))}}]}""";
+        async Task Refused(HttpMethod method, string path, string words) =>
+            Assert.Contains(
+                "already",
+                (await (await server.Send(method, path, words)).Problem(422))["errors"]!.AsObject().Single().Value!.ToJsonString()
+            );
+
+        var id = await Add(List("The net"));
+        await Refused(HttpMethod.Post, "/api/vocabulary", List(again));
+        await Refused(HttpMethod.Post, "/api/vocabulary", List(shipped));
+        await Refused(HttpMethod.Post, "/api/vocabulary", List(other, other));
+        await Add(List(other));
+        await Refused(HttpMethod.Put, $"/api/vocabulary/{kind}/{id}", Body(other));
+        await server.Send(HttpMethod.Put, $"/api/vocabulary/{kind}/{id}", Body("The net")).Expect(204);
+        await server.Send(HttpMethod.Put, $"/api/vocabulary/{kind}/{id}", Body("The purse")).Expect(204);
     }
 
     // It used to end in a 500: a technique of the log starts at the position in a role that the file takes away.

@@ -96,7 +96,7 @@ public sealed class GroundMap
     public double Fit(Technique technique, Spot doer)
     {
         var best = 0.0;
-        var guard = Position(doer.Position)?.Scores == "guard";
+        var guard = Position(doer.Position)?.Scores == PositionScore.Guard;
         foreach (var from in technique.From)
             best = Math.Max(best, from.Fit(doer, guard));
 

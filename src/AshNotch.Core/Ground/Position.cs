@@ -15,8 +15,8 @@ public sealed record Position
     /// <summary>Either only <see cref="Role.Even"/>, or <see cref="Role.Top"/> and <see cref="Role.Bottom"/>.</summary>
     public required IReadOnlyList<Role> Roles { get; init; }
 
-    /// <summary>What a scoreboard makes of it: guard, past, knee-on-belly, mount, back, back-no-points or nothing.</summary>
-    public required string Scores { get; init; }
+    /// <summary>What a scoreboard makes of it.</summary>
+    public required PositionScore Scores { get; init; }
 
     /// <summary>Only to be had with the jacket on.</summary>
     public bool Gi { get; init; }

@@ -58,28 +58,29 @@ public sealed class Rewards
     {
         if (to.Role != Role.Top)
             return 0;
-        string before = Scores(from),
-            after = Scores(to);
+        var (before, after) = (Scores(from), Scores(to));
         var fromAbove = from.Role == Role.Top;
         var pin =
             fromAbove && before == after
                 ? 0
                 : after switch
                 {
-                    "mount" or "back" => 4,
-                    "knee-on-belly" => 2,
+                    PositionScore.Mount or PositionScore.Back => 4,
+                    PositionScore.KneeOnBelly => 2,
                     _ => 0,
                 };
         var way = (from.Role, before) switch
         {
-            (Role.Bottom, "guard") when after != "back" && after != "back-no-points" && after != "nothing" => 2,
-            (Role.Top, "guard") when after is "past" or "mount" or "knee-on-belly" => 3,
-            (Role.Even, _)
-                when ground.Position(from.Position)!.Family == Family.Feet && after is "guard" or "past" or "mount" or "knee-on-belly" => 2,
+            (Role.Bottom, PositionScore.Guard)
+                when after is not (PositionScore.Back or PositionScore.BackNoPoints or PositionScore.Nothing) => 2,
+            (Role.Top, PositionScore.Guard) when PassedTo() => 3,
+            (Role.Even, _) when ground.Position(from.Position)!.Family == Family.Feet && (after == PositionScore.Guard || PassedTo()) => 2,
             _ => 0,
         };
         return way + pin;
 
-        string Scores(Spot spot) => ground.Position(spot.Position)!.Scores;
+        bool PassedTo() => after is PositionScore.Past or PositionScore.Mount or PositionScore.KneeOnBelly;
+
+        PositionScore Scores(Spot spot) => ground.Position(spot.Position)!.Scores;
     }
 }

@@ -56,6 +56,33 @@ public static partial class WordRules
     }
 
     /// <summary>
+    /// Faults of names that another thing of the same kind has already, shipped or own: nobody could tell the two apart in a list.
+    /// Asked of what is named anew only, so that a log which has such names already stays as it is.
+    /// </summary>
+    /// <param name="named">What is named anew.</param>
+    /// <param name="others">The own words beside it.</param>
+    /// <param name="shipped">The shipped ground.</param>
+    public static IEnumerable<Fault> CheckNames(PersonalWords named, PersonalWords others, GroundMap shipped) =>
+        Twice("position", named.Positions.Select(p => p.Name), shipped.Positions.Concat(others.Positions).Select(p => p.Name))
+            .Concat(
+                Twice("technique", named.Techniques.Select(t => t.Name), shipped.Techniques.Concat(others.Techniques).Select(t => t.Name))
+            );
+
+    private static IEnumerable<Fault> Twice(string kind, IEnumerable<string> names, IEnumerable<string> taken)
+    {
+        var seen = taken.Select(Plain).ToHashSet(StringComparer.OrdinalIgnoreCase);
+        return names
+            .Select((name, i) => (Name: Plain(name), At: $"/{kind}s/{i}/name"))
+            .Where(n => n.Name.Length > 0 && !seen.Add(n.Name))
+            .Select(n => new Fault(
+                n.At,
+                $"There is a {kind} called {n.Name} already. Use that one, or choose a name that tells them apart."
+            ));
+
+        static string Plain(string name) => string.Join(' ', name.Normalize().Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
+    }
+
+    /// <summary>
     /// An id for something new, from its name: Latin letters and digits in lower case, joined by hyphens, unlike every id that is taken.
     /// </summary>
     /// <param name="name">The name, in any script.</param>

@@ -59,9 +59,9 @@ public static class ScoringEvents
             ? null
             : ground.Position(doer.Position)?.Scores switch
             {
-                "knee-on-belly" => KneeOnBelly,
-                "mount" => Mount,
-                "back" => BackControl,
+                PositionScore.KneeOnBelly => KneeOnBelly,
+                PositionScore.Mount => Mount,
+                PositionScore.Back => BackControl,
                 _ => null,
             };
 
@@ -79,26 +79,23 @@ public static class ScoringEvents
     internal static bool Unsettled(Spot spot) => spot.Position == ScrambleId;
 
     /// <summary>Whether one of the two plays guard there.</summary>
-    internal static bool IsGuard(Spot spot, GroundMap ground) => ground.Position(spot.Position)?.Scores == "guard";
+    internal static bool IsGuard(Spot spot, GroundMap ground) => ground.Position(spot.Position)?.Scores == PositionScore.Guard;
 
     /// <summary>Whether the doer is above somebody who is down.</summary>
     internal static bool Grounded(Spot doer, GroundMap ground) =>
         doer.Role == Role.Top
         && ground.Position(doer.Position) is { } p
-        && (p.Scores != "nothing" || p.Family is Family.Pin or Family.Mount or Family.Back or Family.Turtle);
+        && (p.Scores != PositionScore.Nothing || p.Family is Family.Pin or Family.Mount or Family.Back or Family.Turtle);
 
     /// <summary>Whether the doer is past the legs, however it scores.</summary>
     internal static bool Past(Spot doer, GroundMap ground) =>
-        doer.Role == Role.Top && ground.Position(doer.Position)?.Scores is "past" or "knee-on-belly" or "mount" or "back";
+        doer.Role == Role.Top && ground.Position(doer.Position)?.Scores.IsPastTheLegs() is true;
 
     /// <summary>Whether the doer pins, mounts or has the back, past the legs.</summary>
     internal static bool Controls(Spot doer, GroundMap ground) =>
         doer.Role == Role.Top
         && ground.Position(doer.Position) is { } p
-        && (
-            p.Scores is "past" or "knee-on-belly" or "mount" or "back" or "back-no-points"
-            || p.Family is Family.Pin or Family.Mount or Family.Back
-        );
+        && (p.Scores.IsPastTheLegs() || p.Scores == PositionScore.BackNoPoints || p.Family is Family.Pin or Family.Mount or Family.Back);
 
     /// <summary>
     /// What a move that came off is: how it got on top (takedown, sweep, pass or none) and what it landed in.

@@ -210,7 +210,7 @@ internal sealed class ScoringRun(RuleSet rules, double? length, IReadOnlyList<St
                     )
             );
         else if (
-            ground.Position(to.Position)?.Scores == "back-no-points"
+            ground.Position(to.Position)?.Scores == PositionScore.BackNoPoints
             && to.Role == Role.Top
             && !InPlace(step, ScoringEvents.BackControl)
         )

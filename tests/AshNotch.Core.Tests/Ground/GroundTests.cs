@@ -82,7 +82,7 @@ public class GroundTests
             Name = "Raft",
             Family = Family.Own,
             Roles = [Role.Even],
-            Scores = "nothing",
+            Scores = PositionScore.Nothing,
             Worth = 0.2,
         };
         var technique = new Technique
@@ -113,7 +113,7 @@ public class GroundTests
                     Name = "Raft",
                     Family = Family.Own,
                     Roles = [Role.Top, Role.Bottom],
-                    Scores = "guard",
+                    Scores = PositionScore.Guard,
                 },
             ],
             Techniques =

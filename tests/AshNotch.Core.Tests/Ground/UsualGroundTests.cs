@@ -136,7 +136,7 @@ public class UsualGroundTests
                         Name = "Plank guard",
                         Family = Family.HalfGuard,
                         Roles = [Role.Top, Role.Bottom],
-                        Scores = "guard",
+                        Scores = PositionScore.Guard,
                     },
                 ],
                 Techniques =

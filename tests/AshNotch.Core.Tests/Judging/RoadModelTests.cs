@@ -19,7 +19,7 @@ public class RoadModelTests
                 Name = "Feet",
                 Family = Family.Feet,
                 Roles = [Role.Even],
-                Scores = "nothing",
+                Scores = PositionScore.Nothing,
             },
             new Position
             {
@@ -27,7 +27,7 @@ public class RoadModelTests
                 Name = "Floor",
                 Family = Family.OpenGuard,
                 Roles = [Role.Top, Role.Bottom],
-                Scores = "guard",
+                Scores = PositionScore.Guard,
             },
         ],
         [],

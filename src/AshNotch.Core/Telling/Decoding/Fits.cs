@@ -65,7 +65,7 @@ internal sealed class Fits(GroundMap ground)
         }
 
         var doer = View(here, actor);
-        if (technique.Id == "sprawl" && ground.Position(here.Position)?.Scores is not ("nothing" or "guard"))
+        if (technique.Id == "sprawl" && ground.Position(here.Position)?.Scores is not (PositionScore.Nothing or PositionScore.Guard))
             return new Fit(2 * Weights.StartsMirrored, null, false);
         if (
             technique.To.Contains(doer)
@@ -93,7 +93,7 @@ internal sealed class Fits(GroundMap ground)
         if (
             technique.Id is "single-leg" or "double-leg" or "ankle-pick"
             && doer.Role == Role.Bottom
-            && ground.Position(doer.Position)?.Scores == "guard"
+            && ground.Position(doer.Position)?.Scores == PositionScore.Guard
         )
             return 0.35;
         foreach (var from in technique.From)
@@ -117,8 +117,9 @@ internal sealed class Fits(GroundMap ground)
             ("sweep", "half-guard" or "knee-shield" or "dogfight" or "quarter-guard") => "half-guard-sweep",
             ("takedown", "half-guard" or "knee-shield") when from is { Role: Role.Bottom } => "wrestle-up",
             ("back-take", "kimura-hold") => "kimura-back-take",
-            ("sweep", _) when from is { Role: Role.Bottom } under && ground.Position(under.Position)?.Scores is not "guard" => "reversal",
-            ("guard-pull", _) when from is { Role: Role.Bottom } guard && ground.Position(guard.Position)?.Scores is "guard" =>
+            ("sweep", _) when from is { Role: Role.Bottom } under && ground.Position(under.Position)?.Scores is not PositionScore.Guard =>
+                "reversal",
+            ("guard-pull", _) when from is { Role: Role.Bottom } guard && ground.Position(guard.Position)?.Scores is PositionScore.Guard =>
                 "guard-setup",
             ("choke", "north-south") => "north-south-choke",
             _ => technique.Id,
@@ -189,7 +190,7 @@ internal sealed class Fits(GroundMap ground)
             )
         );
 
-    private static bool Guard(Position position) => position.Scores == "guard";
+    private static bool Guard(Position position) => position.Scores == PositionScore.Guard;
 
     private bool Better(Step moment, Spot spot)
     {

@@ -9,7 +9,7 @@ internal static class SpotRoles
     public static bool HolderIsTop(GroundMap ground, string position)
     {
         var known = ground.Position(position);
-        return known is null || !((known.Scores == "guard" && known.Family != Family.Passing) || known.Id == "turtle");
+        return known is null || !((known.Scores == PositionScore.Guard && known.Family != Family.Passing) || known.Id == "turtle");
     }
 
     /// <summary>Whether the position has an under side at all.</summary>

@@ -5684,8 +5684,8 @@ export interface components {
             family: components["schemas"]["Family"];
             /** @description Either only Role.Even, or Role.Top and Role.Bottom. */
             roles: components["schemas"]["Role"][];
-            /** @description What a scoreboard makes of it: guard, past, knee-on-belly, mount, back, back-no-points or nothing. */
-            scores: string;
+            /** @description What a scoreboard makes of it. */
+            scores: components["schemas"]["PositionScore"];
             /** @description Only to be had with the jacket on. */
             gi: boolean;
             /**
@@ -5712,6 +5712,11 @@ export interface components {
             role: components["schemas"]["Role"];
             source: components["schemas"]["Span"];
         };
+        /**
+         * @description What a scoreboard makes of being on top in a position.
+         * @enum {unknown}
+         */
+        PositionScore: "nothing" | "guard" | "past" | "knee-on-belly" | "mount" | "back" | "back-no-points";
         /** @description A probability or a share of a whole: from 0 to 1, never anything else. Read as a number wherever one is wanted. */
         Probability: number;
         ProblemDetails: {

@@ -20,7 +20,12 @@ public sealed class VocabularyTests : IDisposable
 
     public void Dispose() => log.Dispose();
 
-    private string Add(Position position) => Assert.Single(Words.Add(new PersonalWords { Positions = [position] }).Ids);
+    private string Add(Position position)
+    {
+        var written = Words.Add(new PersonalWords { Positions = [position] });
+        Assert.Empty(written.Faults);
+        return Assert.Single(written.Ids);
+    }
 
     private void Use(string position) =>
         log.Sessions.Add(
@@ -63,7 +68,7 @@ public sealed class VocabularyTests : IDisposable
         ];
         Assert.Equal(["own-the-net", "own-1", "own-2", "own-half-guard"], ids);
         Assert.Equal(["The net", "ネット", "Сеть", "Half-guard"], Words.Get().Positions.Select(p => p.Name));
-        Assert.Equal("own-the-net-2", Add(Net));
+        Assert.Equal("own-the-net-2", Add(Net with { Name = "The net 網" }));
     }
 
     [Fact]
@@ -76,7 +81,7 @@ public sealed class VocabularyTests : IDisposable
         );
         Assert.Contains(
             "share the id",
-            Assert.Single(Words.Add(new PersonalWords { Positions = [Net with { Id = "mount" }] }).Faults).Sentence
+            Assert.Single(Words.Add(new PersonalWords { Positions = [Net with { Id = "mount", Name = "Other" }] }).Faults).Sentence
         );
         Assert.Equal("The net", Assert.Single(Words.Get().Positions).Name);
     }

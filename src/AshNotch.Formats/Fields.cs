@@ -12,14 +12,18 @@ namespace AshNotch.Formats;
 internal readonly struct Fields
 {
     private readonly JsonElement element;
-    private readonly string at;
+    private readonly string above;
+    private readonly string? name;
     private readonly FaultList faults;
 
     public Fields(JsonElement element, string at, FaultList faults)
+        : this(element, at, null, faults) { }
+
+    private Fields(JsonElement element, string above, string? name, FaultList faults)
     {
-        (this.element, this.at, this.faults) = (element, at, faults);
+        (this.element, this.above, this.name, this.faults) = (element, above, name, faults);
         if (element.ValueKind != JsonValueKind.Object)
-            faults.Add(new Fault(at, $"An object is expected here, not {Kind(element)}."));
+            faults.Add(new Fault(Here, $"An object is expected here, not {Kind(element)}."));
     }
 
     public string? Text(string name) => Member(name) is { } value ? TextOf(name, value) : null;
@@ -109,22 +113,15 @@ internal readonly struct Fields
     }
 
     public T? OneOf<T>(string name)
-        where T : struct, Enum
-    {
-        if (Text(name) is not { } word)
-            return null;
-        if (Word.TryRead<T>(word, out var value))
-            return value;
-        faults.Add(new Fault(At(name), $"'{word}' is not one of {string.Join(", ", Word.All<T>())}."));
-        return null;
-    }
+        where T : struct, Enum => Member(name) is { } value ? OneOf<T>(name, value) : null;
 
     public T RequiredOneOf<T>(string name)
         where T : struct, Enum
     {
-        if (Member(name) is null)
-            Missing(name);
-        return OneOf<T>(name) ?? default;
+        if (Member(name) is { } value)
+            return OneOf<T>(name, value) ?? default;
+        Missing(name);
+        return default;
     }
 
     public DateOnly RequiredDate(string name)
@@ -183,7 +180,7 @@ internal readonly struct Fields
         return Spot(name) ?? new Spot("?", default);
     }
 
-    public Fields? Object(string name) => Member(name) is { } value ? new Fields(value, At(name), faults) : null;
+    public Fields? Object(string name) => Member(name) is { } value ? new Fields(value, Here, name, faults) : null;
 
     /// <summary>Each element of an array with what reads it; null when the member is left out.</summary>
     public List<T>? List<T>(string name, Func<JsonElement, string, T> read)
@@ -193,7 +190,10 @@ internal readonly struct Fields
         if (value.ValueKind == JsonValueKind.Array)
         {
             var path = At(name);
-            return [.. value.EnumerateArray().Select((item, i) => read(item, $"{path}/{i}"))];
+            var items = new List<T>(value.GetArrayLength());
+            foreach (var item in value.EnumerateArray())
+                items.Add(read(item, $"{path}/{items.Count}"));
+            return items;
         }
 
         Wrong(name, value, "a list");
@@ -245,12 +245,28 @@ internal readonly struct Fields
 
     public void Missing(string name) => faults.Add(new Fault(At(name), $"'{name}' is missing, and this cannot be read without it."));
 
-    private string At(string name) => $"{at}/{name.Replace("~", "~0").Replace("/", "~1")}";
+    /// <summary>Where the object stands. Put together on asking: nearly all of them have no fault to tell.</summary>
+    private string Here => name is null ? above : Under(above, name);
+
+    private string At(string name) => Under(Here, name);
+
+    private static string Under(string above, string name) => $"{above}/{name.Replace("~", "~0").Replace("/", "~1")}";
 
     private JsonElement? Member(string name) =>
         element.ValueKind == JsonValueKind.Object && element.TryGetProperty(name, out var value) && value.ValueKind != JsonValueKind.Null
             ? value
             : null;
+
+    private T? OneOf<T>(string name, JsonElement value)
+        where T : struct, Enum
+    {
+        if (TextOf(name, value) is not { } word)
+            return null;
+        if (Word.TryRead<T>(word, out var known))
+            return known;
+        faults.Add(new Fault(At(name), $"'{word}' is not one of {string.Join(", ", Word.All<T>())}."));
+        return null;
+    }
 
     private string? TextOf(string name, JsonElement value)
     {
@@ -272,7 +288,7 @@ internal readonly struct Fields
 
         try
         {
-            return value.GetString();
+            return KnownTexts.Of(value) ?? value.GetString();
         }
         catch (InvalidOperationException)
         {

@@ -38,8 +38,8 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
 
     private readonly SqliteCommand exchange = connection.Prepare(
         """
-        INSERT INTO exchange (roll_key, place, start_position, start_role, end_kind, end_by, end_technique, end_clock)
-        VALUES ($roll, $place, $position, $role, $end, $by, $technique, $clock) RETURNING key
+        INSERT INTO exchange (key, roll_key, place, start_position, start_role, end_kind, end_by, end_technique, end_clock)
+        VALUES ($key, $roll, $place, $position, $role, $end, $by, $technique, $clock)
         """
     );
 
@@ -55,8 +55,9 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
     // Most moments tell no more than this, and each number or text that is handed over takes time.
     private readonly SqliteCommand plainMoment = connection.Prepare(
         """
-        INSERT INTO moment (exchange_key, place, actor, technique, outcome, side, from_position, from_role, to_position, to_role)
-        VALUES ($exchange, $place, $actor, $technique, $outcome, $side, $fromPosition, $fromRole, $toPosition, $toRole)
+        INSERT INTO moment (exchange_key, place, actor, technique, outcome, side, clock, from_position, from_role, to_position, to_role,
+          sure)
+        VALUES ($exchange, $place, $actor, $technique, $outcome, $side, $clock, $fromPosition, $fromRole, $toPosition, $toRole, $sure)
         """
     );
 
@@ -75,6 +76,9 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
     private readonly SqliteCommand reading = Readings.Prepare(connection);
 
     private readonly Lazy<GroundMap> ground = new(() => known ?? Readings.GroundOf(connection));
+
+    // Given out here, as SQLite would: asking for each of them back costs as much again as writing it. Nobody else writes meanwhile.
+    private long lastExchange = connection.One("SELECT coalesce(max(key), 0) FROM exchange", r => r.GetInt64(0));
 
     /// <summary>Adds or replaces a session's own row, without its rolls.</summary>
     /// <param name="s">The session.</param>
@@ -162,8 +166,10 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
 
     private void Exchange(long rollKey, Exchange e, int place)
     {
-        var key = Return(
+        var key = ++lastExchange;
+        Do(
             exchange,
+            ("$key", key),
             ("$roll", rollKey),
             ("$place", place),
             ("$position", e.Start?.Position),
@@ -172,7 +178,7 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
             ("$by", Word.Of(e.End?.By)),
             ("$technique", e.End?.Technique),
             ("$clock", e.End?.Clock)
-        ).Key;
+        );
         for (var i = 0; i < e.Moments.Count; i++)
         {
             var m = e.Moments[i];
@@ -184,23 +190,23 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
                 ("$technique", m.Technique),
                 ("$outcome", Word.Of(m.Outcome)),
                 ("$side", Word.Of(m.Side)),
+                ("$clock", m.Clock),
                 ("$fromPosition", m.From?.Position),
                 ("$fromRole", RoleOf(m.From)),
                 ("$toPosition", m.To?.Position),
                 ("$toRole", RoleOf(m.To)),
+                ("$sure", m.Sure is { } sure ? (sure ? 1 : 0) : null),
             ];
-            if (m is { Clock: null, Reasons: null, Note: null, Better: null, Sure: null, Held: null, Near: null })
+            if (m is { Reasons: null, Note: null, Better: null, Held: null, Near: null })
                 Do(plainMoment, told);
             else
                 Do(
                     moment,
                     [
                         .. told,
-                        ("$clock", m.Clock),
                         ("$reasons", Commands.Json(m.Reasons)),
                         ("$note", m.Note),
                         ("$better", m.Better),
-                        ("$sure", m.Sure is { } sure ? (sure ? 1 : 0) : null),
                         ("$held", Words.Held(m.Held)),
                         ("$near", m.Near is { } near ? (near ? 1 : 0) : null),
                     ]
@@ -237,6 +243,6 @@ internal sealed class SessionWriter(SqliteConnection connection, GroundMap? know
         Set(command, values);
         using var reader = command.ExecuteReader();
         reader.Read();
-        return (reader.GetInt64(0), reader.FieldCount > 1 ? reader.GetInt64(1) : 0);
+        return (reader.GetInt64(0), reader.GetInt64(1));
     }
 }

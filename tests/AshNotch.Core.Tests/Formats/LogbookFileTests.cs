@@ -136,6 +136,12 @@ public class LogbookFileTests
                 "'knee-cutt'"
             },
             { "\"actor\": \"them\", ", "", "/sessions/0/rolls/0/exchanges/0/moments/0/actor", "missing" },
+            {
+                "\"half-guard\", \"role\": \"bottom\"}, \"to\"",
+                "\"half-guard\", \"role\": \"under\"}, \"to\"",
+                "/sessions/0/rolls/0/exchanges/0/moments/0/from/role",
+                "'under'"
+            },
             { "\"winner\": \"me\"", "\"winner\": \"us\"", "/sessions/0/rolls/0/result/winner", "'us'" },
             { "\"length\": 300, \"opponentId\"", "\"length\": 0, \"opponentId\"", "/sessions/0/event/length", "7200" },
             { "\"held\": 4.5", "\"held\": \"long\"", "/sessions/0/rolls/0/exchanges/0/moments/0/held", "seconds" },
@@ -171,6 +177,26 @@ public class LogbookFileTests
         var fault = Assert.Single(reading.Faults);
         Assert.Equal(pointer, fault.Pointer);
         Assert.Contains(says, fault.Sentence, StringComparison.OrdinalIgnoreCase);
+    }
+
+    // RFC 8259, section 7: any character may be written escaped. Texts that are known beforehand are looked up as they are written.
+    [Fact]
+    public async Task A_text_is_the_same_however_it_is_written()
+    {
+        var escaped = Small
+            .Replace("\"half-guard\"", "\"half\\u002dguard\"")
+            .Replace("\"knee-cut\"", "\"\\u006bnee-cut\"")
+            .Replace("\"actor\": \"them\"", "\"actor\": \"th\\u0065m\"")
+            .Replace("Füß", "F\\u00fc\\u00df");
+        Assert.Equal(7, escaped.Split("\\u00").Length - 1);
+        Assert.Equal(await Written(Small), await Written(escaped));
+
+        static async Task<string> Written(string file)
+        {
+            using var stream = new MemoryStream();
+            await LogbookFile.Write(stream, (await Read(file)).Logbook!);
+            return Encoding.UTF8.GetString(stream.ToArray());
+        }
     }
 
     [Fact]

@@ -17,7 +17,7 @@ const position = (
   family: Position['family'],
   roles: ('even' | 'top' | 'bottom')[],
   worth: number,
-) => ({
+): Position => ({
   id,
   name,
   family,

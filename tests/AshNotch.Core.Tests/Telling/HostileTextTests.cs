@@ -120,7 +120,10 @@ public class HostileTextTests
                 return counted.Looks;
             }
 
-            return Looks(80) < (5.5 * Looks(20)) + 4000;
+            // The first repetitions are cheap (few stories yet, and rounds apart): what is added counts, not the whole. Twice as much more
+            // costs twice as much when every step is linear, four times when one goes over all that was before.
+            var (some, twice, four) = (Looks(50), Looks(100), Looks(200));
+            return four - twice < (2.75 * (twice - some)) + 4000;
         });
 
     [Theory]

@@ -61,33 +61,31 @@ public sealed class MigrationTests : IDisposable
     }
 
     [Fact]
-    public void From_15_an_own_position_that_scored_what_nobody_knows_scores_nothing()
-    {
-        Run(
-            new Database(FilePath, lastMigration: 15),
-            """
-            INSERT INTO personal_position (id, place, body) VALUES
-              ('raft', 0, '{"id":"raft","name":"Raft","family":"own","roles":["top","bottom"],"scores":"moutn"}'),
-              ('net', 1, '{"id":"net","name":"Net","family":"own","roles":["top","bottom"],"scores":"back-no-points"}');
-            """
+    public void From_9_an_own_position_of_a_family_that_nobody_knows_stands_alone() =>
+        Assert.Equal(
+            [Core.Ground.Family.Own, Core.Ground.Family.HalfGuard],
+            OwnPositionsOf(9, ("rafts", "guard"), ("half guard", "guard")).Select(p => p.Family)
         );
-        var positions = new Vocabulary(new Database(FilePath)).Get().Positions;
-        Assert.Equal([Core.Ground.PositionScore.Nothing, Core.Ground.PositionScore.BackNoPoints], positions.Select(p => p.Scores));
-    }
 
     [Fact]
-    public void From_9_an_own_position_of_a_family_that_nobody_knows_stands_alone()
-    {
-        Run(
-            new Database(FilePath, lastMigration: 9),
-            """
-            INSERT INTO personal_position (id, place, body) VALUES
-              ('raft', 0, '{"id":"raft","name":"Raft","family":"rafts","roles":["top","bottom"],"scores":"guard"}'),
-              ('net', 1, '{"id":"net","name":"Net","family":"half guard","roles":["top","bottom"],"scores":"guard"}');
-            """
+    public void From_15_an_own_position_that_scored_what_nobody_knows_scores_nothing() =>
+        Assert.Equal(
+            [Core.Ground.PositionScore.Nothing, Core.Ground.PositionScore.BackNoPoints],
+            OwnPositionsOf(15, ("own", "moutn"), ("own", "back-no-points")).Select(p => p.Scores)
         );
-        var positions = new Vocabulary(new Database(FilePath)).Get().Positions;
-        Assert.Equal([Core.Ground.Family.Own, Core.Ground.Family.HalfGuard], positions.Select(p => p.Family));
+
+    private IReadOnlyList<Core.Ground.Position> OwnPositionsOf(int version, params (string Family, string Scores)[] positions)
+    {
+        var old = new Database(FilePath, lastMigration: version);
+        foreach (var (i, (family, scores)) in positions.Index())
+            Run(
+                old,
+                $$"""
+                INSERT INTO personal_position (id, place, body) VALUES
+                  ('net-{{i}}', {{i}}, '{"id":"net-{{i}}","name":"Net","family":"{{family}}","roles":["top","bottom"],"scores":"{{scores}}"}');
+                """
+            );
+        return new Vocabulary(new Database(FilePath)).Get().Positions;
     }
 
     [Fact]

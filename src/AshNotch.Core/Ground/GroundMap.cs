@@ -89,6 +89,9 @@ public sealed class GroundMap
     /// <summary>The prior logit that the owner leaves the spot better off against a peer; 0 when not known.</summary>
     public double Level(Spot spot) => Usual.IndexOf(spot) is >= 0 and var i ? Usual.Level[i] : 0;
 
+    /// <summary>Whether one of the two plays guard there, whichever of them is asked about.</summary>
+    public bool IsGuard(Spot spot) => Position(spot.Position)?.Scores == PositionScore.Guard;
+
     /// <summary>
     /// How closely a technique belongs to a spot for the one who does it: 1 when the spot is named, 0.3 for "any guard",
     /// 0.1 for "anywhere", 0 when it does not start here.
@@ -96,7 +99,7 @@ public sealed class GroundMap
     public double Fit(Technique technique, Spot doer)
     {
         var best = 0.0;
-        var guard = Position(doer.Position)?.Scores == PositionScore.Guard;
+        var guard = IsGuard(doer);
         foreach (var from in technique.From)
             best = Math.Max(best, from.Fit(doer, guard));
 

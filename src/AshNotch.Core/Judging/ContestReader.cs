@@ -133,8 +133,7 @@ public static class ContestReader
             || (technique.Prepares() && here is { } spot && !technique.To.Contains(moment.Actor == Actor.Me ? spot : spot.Mirror()));
     }
 
-    private static bool IsGuard(Spot? spot, GroundMap ground) =>
-        spot is { } s && ground.Position(s.Position)?.Scores == PositionScore.Guard;
+    private static bool IsGuard(Spot? spot, GroundMap ground) => spot is { } s && ground.IsGuard(s);
 
     private static ContestEnd? EndOf(Moment moment, Technique? technique, bool left, GroundMap ground)
     {

@@ -145,8 +145,8 @@ internal static class MatchWalk
         || technique.Kind switch
         {
             TechniqueKind.Takedown or TechniqueKind.Pull => ScoringEvents.OnFeet(doer, ground),
-            TechniqueKind.Pass => doer.Role == Role.Top && ScoringEvents.IsGuard(doer, ground),
-            TechniqueKind.Sweep => doer.Role == Role.Bottom && ScoringEvents.IsGuard(doer, ground),
+            TechniqueKind.Pass => doer.Role == Role.Top && ground.IsGuard(doer),
+            TechniqueKind.Sweep => doer.Role == Role.Bottom && ground.IsGuard(doer),
             _ => true,
         };
 

@@ -78,9 +78,6 @@ public static class ScoringEvents
     /// <summary>Whether nobody is settled.</summary>
     internal static bool Unsettled(Spot spot) => spot.Position == ScrambleId;
 
-    /// <summary>Whether one of the two plays guard there.</summary>
-    internal static bool IsGuard(Spot spot, GroundMap ground) => ground.Position(spot.Position)?.Scores == PositionScore.Guard;
-
     /// <summary>Whether the doer is above somebody who is down.</summary>
     internal static bool Grounded(Spot doer, GroundMap ground) =>
         doer.Role == Role.Top
@@ -113,7 +110,7 @@ public static class ScoringEvents
             return (null, landing);
         if (OnFeet(start, ground))
             return (Grounded(to, ground) ? Takedown : null, landing);
-        if (!IsGuard(start, ground))
+        if (!ground.IsGuard(start))
             return (null, landing);
         var above = Grounded(to, ground) || to is { Position: FrontHeadlockId, Role: Role.Top };
         return (start.Role, landing) switch
@@ -132,7 +129,7 @@ public static class ScoringEvents
     /// <summary>What a stopped try would have been; null for one that scores nothing even when it comes off.</summary>
     internal static string? Aim(Technique technique, Spot? doer, GroundMap ground)
     {
-        var guardBottom = doer is { Role: Role.Bottom } below && IsGuard(below, ground);
+        var guardBottom = doer is { Role: Role.Bottom } below && ground.IsGuard(below);
         return technique.Kind switch
         {
             TechniqueKind.Submission => Submission,

@@ -201,7 +201,7 @@ internal sealed class ScoringRun(RuleSet rules, double? length, IReadOnlyList<St
             return;
         if (from.Role == Role.Bottom && ScoringEvents.Grounded(to, ground))
             Unscored.Add(
-                ScoringEvents.IsGuard(from, ground)
+                ground.IsGuard(from)
                     ? new Unscored(step.Event.Index, ScoringEvents.Sweep, "The back out of a guard is the back and no sweep.")
                     : new Unscored(
                         step.Event.Index,
@@ -396,7 +396,7 @@ internal sealed class ScoringRun(RuleSet rules, double? length, IReadOnlyList<St
             return true;
         if (step.Actor != Other(actor))
             return false;
-        return ScoringEvents.IsGuard(to, ground)
+        return ground.IsGuard(to)
             || ground.Position(to.Position)?.Family is Family.LegTangle
             || (
                 ground.Position(to.Position)?.Family == Family.Turtle

@@ -90,11 +90,7 @@ internal sealed class Fits(GroundMap ground)
             return 1;
         if (fit is > 0.2 and < 1)
             return 0.6;
-        if (
-            technique.Id is "single-leg" or "double-leg" or "ankle-pick"
-            && doer.Role == Role.Bottom
-            && ground.Position(doer.Position)?.Scores == PositionScore.Guard
-        )
+        if (technique.Id is "single-leg" or "double-leg" or "ankle-pick" && doer.Role == Role.Bottom && ground.IsGuard(doer))
             return 0.35;
         foreach (var from in technique.From)
             if (from.Spot is { } spot && spot.Role == doer.Role && Related(spot.Position, doer.Position))
@@ -117,10 +113,8 @@ internal sealed class Fits(GroundMap ground)
             ("sweep", "half-guard" or "knee-shield" or "dogfight" or "quarter-guard") => "half-guard-sweep",
             ("takedown", "half-guard" or "knee-shield") when from is { Role: Role.Bottom } => "wrestle-up",
             ("back-take", "kimura-hold") => "kimura-back-take",
-            ("sweep", _) when from is { Role: Role.Bottom } under && ground.Position(under.Position)?.Scores is not PositionScore.Guard =>
-                "reversal",
-            ("guard-pull", _) when from is { Role: Role.Bottom } guard && ground.Position(guard.Position)?.Scores is PositionScore.Guard =>
-                "guard-setup",
+            ("sweep", _) when from is { Role: Role.Bottom } under && !ground.IsGuard(under) => "reversal",
+            ("guard-pull", _) when from is { Role: Role.Bottom } guard && ground.IsGuard(guard) => "guard-setup",
             ("choke", "north-south") => "north-south-choke",
             _ => technique.Id,
         };

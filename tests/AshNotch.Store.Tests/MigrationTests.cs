@@ -78,13 +78,11 @@ public sealed class MigrationTests : IDisposable
     {
         var old = new Database(FilePath, lastMigration: version);
         foreach (var (i, (family, scores)) in positions.Index())
-            Run(
-                old,
-                $$"""
-                INSERT INTO personal_position (id, place, body) VALUES
-                  ('net-{{i}}', {{i}}, '{"id":"net-{{i}}","name":"Net","family":"{{family}}","roles":["top","bottom"],"scores":"{{scores}}"}');
-                """
-            );
+        {
+            var body = $$"""{"id":"net-{{i}}","name":"Net","family":"{{family}}","roles":["top","bottom"],"scores":"{{scores}}"}""";
+            Run(old, $"INSERT INTO personal_position (id, place, body) VALUES ('net-{i}', {i}, '{body}')");
+        }
+
         return new Vocabulary(new Database(FilePath)).Get().Positions;
     }
 
